@@ -175,6 +175,9 @@ class Story:
         taken = {value for _, value in self.told.values}
         value = next(v for v in iter(lambda: round(self.random.uniform(low, high), 3), None) if v not in taken)
         self._at(page, "Brief")
+        room = page.get_by_role("region", name="Room", exact=True).get_by_role("button").first
+        if room.get_attribute("aria-expanded") == "false":
+            self._press(page, room)
         self._press(page, page.get_by_role("button", name=re.compile(f"^{label}: ")).first)
         page.get_by_label(label, exact=True).fill(f"{value * 1000:.0f} mm")
         page.keyboard.press("Enter")

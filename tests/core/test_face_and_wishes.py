@@ -14,6 +14,7 @@ from wenlo.core.brief.uses import DEFAULTS, USES, with_wishes
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.proposals.own_figures import own_figures
 from wenlo.core.ranking.ranking import rank
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.solve import Effort
 
 TALL = make_shoot(brief__room__height=2.8).brief
@@ -96,6 +97,20 @@ def test_the_key_comes_from_the_side_that_is_asked_for(side):
     found = [k for k in rank(brief) if k.design is not None and 5.0 < abs(k.design.key_angle) < 85.0]
     assert len(found) > 4
     assert all((k.design.key_angle > 0.0) == (side == "right") for k in found[:5])
+
+
+def test_the_key_comes_from_as_far_round_as_is_asked_for():
+    brief = TALL.model_copy(update={"wanted": Wanted(key_side="left", key_angle=70.0)})
+    found = {k.kind: k for k in rank(brief) if k.design is not None}
+    assert found["diffusion_frame"].design.key_angle == -70.0
+    told = "round from the lens; 70° is asked"
+    assert not any(told in point.text for point in found["diffusion_frame"].points)
+    # what hangs over the head comes from wherever it hangs, and is held against it where that is elsewhere
+    for row in found.values():
+        toward = scene_builder.toward_source(row.brief, row.design)
+        aside = math.hypot(float(toward[0]), float(toward[1]))
+        off = abs(math.degrees(math.acos(max(min(-float(toward[1]) / max(aside, 1e-9), 1.0), -1.0))) - 70.0)
+        assert any(told in point.text for point in row.points) == (aside > 0.2 and off > 15.0)
 
 
 def test_a_low_key_brings_no_ceiling_first():

@@ -8,6 +8,7 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 
 from factories import shoot_document
+from pages import opened_line
 
 pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
 
@@ -46,7 +47,7 @@ def drag(page, handle, dx, dy, steps=10, during=None):
 def new_shoot(page):
     page.goto("/")
     page.get_by_role("button", name="New shoot").click()
-    expect(page.get_by_role("heading", name="Picture")).to_be_visible()
+    expect(page.get_by_role("heading", name="What is in front of the camera?")).to_be_visible()
     # the first figures of all wait until the workers have their kernels
     expect(gauge(page, "shadow_edge")).to_contain_text("mm", timeout=60_000)
 
@@ -70,7 +71,9 @@ def test_from_brief_to_cut_list_and_back_again(open_page, server):
     title.press("Enter")
 
     # fill the brief, metric and imperial as it comes
-    expect(page.get_by_text("assumed").first).to_be_visible()
+    expect(page.get_by_text("Lighter figures are assumed")).to_be_visible()
+    for line in ("Room", "Limits", "Camera"):
+        opened_line(page, line)
     type_value(page, "To backdrop", "190cm")
     type_value(page, "Width", "4.2 m")
     type_value(page, "Depth", "5.6")

@@ -8,6 +8,7 @@ from benchmarks.stories import Story
 from playwright.sync_api import expect
 
 from factories import shoot_document
+from pages import opened_line
 
 pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
 
@@ -18,6 +19,7 @@ def made(page, **changes):
 
 def brief(page, shoot):
     page.goto(f"/shoots/{shoot}/brief")
+    opened_line(page, "Room")
     expect(value(page, "Width")).to_be_visible()
 
 

@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from factories import shoot_document
+from pages import opened_line
 
 pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
 
@@ -51,11 +52,11 @@ def share_lit(page):
 def test_curved_brass_goes_under_a_dome_and_shows_its_hole(open_page):
     page = open_page()
     opened(page, "brief")
-    subject = page.get_by_role("region", name="Picture")
-    choose(subject, page, "Subject", "a ball")
-    choose(subject, page, "Finish", "mirror metal")
+    subject = page.get_by_role("region", name="What is in front of the camera?")
+    subject.get_by_role("radio", name="ball", exact=True).click()
+    subject.get_by_role("radio", name="mirror", exact=True).click()
     typed(subject, page, "Its height", "8 cm")
-    typed(page.get_by_role("region", name="Camera and lamp"), page, "Distance", "70 cm")
+    typed(opened_line(page, "Camera"), page, "Distance", "70 cm")
     page.get_by_role("link", name="Shape").click()
     open_set = share_lit(page) if mirrors(page) else 0
     taken(page, "tabletop dome")
@@ -93,7 +94,7 @@ def test_the_tuning_forks_lie_on_the_light_table_and_a_card_is_told(open_page):
     assert page.locator(".mirror-card").count() >= 2  # on the plan and from the side
     # level with the lens it mirrors the camera; leaned as far as it says, it does not
     page.get_by_role("link", name="Brief").click()
-    subject = page.get_by_role("region", name="Picture")
+    subject = page.get_by_role("region", name="What is in front of the camera?")
     typed(subject, page, "Leans back", "50")
     expect(page.get_by_text("Saved")).to_be_visible(timeout=15_000)
     page.get_by_role("link", name="Shape").click()
@@ -141,7 +142,7 @@ def test_a_narrow_stripe_is_laid_along_a_fingerboard(open_page):
 def test_steam_shows_when_it_is_lit_from_behind(open_page):
     page = open_page()
     opened(page, "brief")
-    choose(page.get_by_role("region", name="Picture"), page, "In the air", "steam")
+    choose(opened_line(page, "Air"), page, "In the air", "steam")
     expect(page.get_by_text("Saved")).to_be_visible(timeout=15_000)
     page.get_by_role("link", name="Shape").click()
     picture = page.get_by_role("region", name="Predicted picture")
@@ -172,8 +173,7 @@ def test_steam_shows_when_it_is_lit_from_behind(open_page):
 def test_a_bright_ceiling_is_limited_and_flagged(open_page):
     page = open_page()
     opened(page, "brief")
-    wanted = page.get_by_role("region", name="Wanted")
-    typed(wanted, page, "Ceiling", "-2.8")
+    typed(opened_line(page, "Kept dark"), page, "Ceiling", "-2.8")
     expect(page.get_by_text("Saved")).to_be_visible(timeout=15_000)
     page.get_by_role("link", name="Shape").click()
     page.get_by_role("button", name="Find the fewest flags").click()

@@ -298,6 +298,16 @@ class UseAnswer(BaseModel):
     wishes: list[WishAnswer]
 
 
+class FixedLensAnswer(BaseModel):
+    """What a sensor brings with it whose lens cannot be changed: focal length [m] and f-number."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    sensor: str
+    focal_length: float
+    aperture: float
+
+
 class Catalogue(BaseModel):
     """The starter Shelf and the limits of every number."""
 
@@ -305,6 +315,7 @@ class Catalogue(BaseModel):
     sheets: list[Option]
     finishes: list[Option]
     sensors: list[Option]
+    fixed_lenses: list[FixedLensAnswer]
     gels: list[Option]
     subjects: list[Option]
     kinds: list[KindAnswer]

@@ -6,7 +6,7 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
-from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
+from wenlo.core.brief.brief import FIXED_LENSES, PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
 from wenlo.core.catalog.bars import bar_types, bars_of
@@ -93,6 +93,20 @@ def finishes() -> list[Choice]:
 def sensors() -> list[Choice]:
     """Picture areas."""
     return [Choice(id=key, name=row[0]) for key, row in SENSORS.items()]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FixedLens:
+    """What a sensor brings with it whose lens cannot be changed: focal length [m] and f-number."""
+
+    sensor: str
+    focal_length: float
+    aperture: float
+
+
+def fixed_lenses() -> list[FixedLens]:
+    """Sensors whose lens cannot be changed."""
+    return [FixedLens(sensor=key, focal_length=f, aperture=n) for key, (f, n) in FIXED_LENSES.items()]
 
 
 def _of_gel(gel: Gel) -> str:

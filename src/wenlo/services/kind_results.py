@@ -20,8 +20,8 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.in_a_row import in_a_row
 from wenlo.core.proposals.what_if import what_if
 from wenlo.core.ranking.found_objects import look_for
-from wenlo.core.ranking.ranking import rank
-from wenlo.core.ranking.scoring import Ranked, carried
+from wenlo.core.ranking.ranking import HEAVIEST, rank
+from wenlo.core.ranking.scoring import Ranked, ScorePoint, carried
 from wenlo.core.ranking.tradeoffs import disputes
 from wenlo.core.remembered import LruCache
 from wenlo.core.scene.handles import Handle, handles_of
@@ -149,6 +149,14 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
     )
 
 
+def _weighed(point: ScorePoint) -> r.WeighedResult:
+    return r.WeighedResult(
+        about="takes" if point.takes else "met" if point.fact else "missed",
+        text=point.text,
+        weight=round(min(point.weight, HEAVIEST), 2),
+    )
+
+
 def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
     design = row.design
     serves = design is not None
@@ -160,6 +168,7 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         bad=row.bad,
         cannot=row.cannot,
         reasons=list(row.reasons),
+        weighed=[_weighed(point) for point in row.points],
         design=None if design is None else design.model_dump(mode="json"),
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,

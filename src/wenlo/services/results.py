@@ -283,6 +283,16 @@ class RowResult(Result):
     lines: list[MaterialResult]
 
 
+class WeighedResult(Result):
+    """What a kind is judged by in one respect: a wish that it misses or meets, or what it takes; and what that weighs
+    against it, about one for every stop or doubling that a wish is missed by.
+    """
+
+    about: Literal["missed", "met", "takes"]
+    text: str
+    weight: float
+
+
 class RankedResult(Result):
     """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains.
 
@@ -295,6 +305,7 @@ class RankedResult(Result):
     bad: str
     cannot: str | None
     reasons: list[str]
+    weighed: list[WeighedResult]
     design: dict[str, Any] | None
     lamp: str | dict[str, Any]
     penalty: float | None

@@ -45,6 +45,7 @@ describe('wishes that were read', () => {
       ]),
     ).toEqual([
       { path: 'brief.wanted.key_side', value: 'right' },
+      { path: 'brief.wanted.key_angle', value: 60 },
       { path: 'brief.wanted.key_height', value: 90 },
       { path: 'brief.wanted.contrast', value: 0 },
       { path: 'brief.wanted.background', value: -8 },

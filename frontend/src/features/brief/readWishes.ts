@@ -48,7 +48,11 @@ export function editsOf(wishes: ReadWish[]): Edit[] {
   return wishes.flatMap(({ key, value }): Edit[] => {
     if (value === null) return [];
     const path = `brief.wanted.${key}`;
-    if (key === 'key_side') return [{ path, value: sideOf(value) }];
+    if (key === 'key_side')
+      return [
+        { path, value: sideOf(value) },
+        { path: 'brief.wanted.key_angle', value: Math.round(Math.abs(value)) },
+      ];
     if (key === 'key_height') return [{ path, value: Math.round(within(value, -30, 90)) }];
     if (key === 'contrast') return [{ path, value: Math.round(within(value, 0, 8) * 10) / 10 }];
     if (key === 'background') return [{ path, value: Math.round(within(value, -8, 3) * 10) / 10 }];

@@ -7,7 +7,7 @@ import { flowQuery } from '../../shared/api/queries';
 import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { Handle } from '../../shared/drawing/Handle';
 import { ActionBands, LightBands } from '../../shared/drawing/LightBands';
-import { isPerson } from '../../shared/drawing/PlanView';
+import { isPerson, SENSOR_WIDTH } from '../../shared/drawing/PlanView';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from '../../shared/drawing/symbols';
 import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
@@ -21,7 +21,6 @@ import { PlaceDimension } from './PlaceDimension';
 import css from './place.module.css';
 import { moveTo, type Thing } from './things';
 
-const SENSOR = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
 export type From = 'subject' | 'corner';
 
 /** Streams of a lamp's light, as wide as their share. */
@@ -165,7 +164,7 @@ export function PlacePlan(props: {
     ),
   };
   const s = fitScale(bounds, size, { left: 14, right: 14, top: 12, bottom: 24 });
-  const view = SENSOR[brief.camera.sensor] / 2 / brief.camera.focal_length;
+  const view = SENSOR_WIDTH[brief.camera.sensor] / 2 / brief.camera.focal_length;
   const camera = things.find((t) => t.key === 'camera');
   const backdrop = things.find((t) => t.key === 'backdrop');
   const one = chosen.length === 1 ? things.find((t) => t.key === chosen[0]) : undefined;

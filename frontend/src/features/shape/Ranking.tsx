@@ -1,142 +1,19 @@
 // All kinds of modifier, sized and ranked for the brief, with reasons in words and side views on one common scale.
 
-import { Button, Checkbox, Spin } from 'antd';
+import { useQuery } from '@tanstack/react-query';
+import { Button, Spin } from 'antd';
 import { useEffect, useState } from 'react';
-import type { Schemas, Shoot } from '../../shared/api/client';
-import { useRanking } from '../../shared/api/queries';
-import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
-import { SubjectSide } from '../../shared/drawing/SubjectSide';
+import type { Shoot } from '../../shared/api/client';
+import { catalogueQuery, useRanking } from '../../shared/api/queries';
 import { commonSide } from '../../shared/drawing/scale';
 import { useShapeWords } from '../../shared/messages/shape';
-import { edit } from '../../shared/state/store';
-import { KindPicture } from './KindPicture';
+import { KindPicture } from '../../shared/picture/KindPicture';
+import { inDesign } from '../../shared/state/kind';
+import { FIGURES, KindCard, type Row, Side } from './KindCard';
 import css from './shape.module.css';
+import { WhyNot } from './WhyNot';
 
-type Row = Schemas['RankedResult'];
-type Figure = keyof Schemas['KindFigures'];
-const FIGURES: [Figure, string][] = [
-  ['edge', 'shadow edge'],
-  ['size', 'size'],
-  ['exposure', 'exposure'],
-  ['loss', 'loss'],
-  ['contrast', 'contrast'],
-  ['background', 'background'],
-  ['cost', 'parts'],
-  ['buy', 'to buy'],
-  ['cost_per_use', 'a shoot'],
-  ['build', 'to build'],
-  ['mass', 'weighs'],
-  ['setup', 'set up'],
-  ['packed', 'packed'],
-  ['strike', 'strike'],
-  ['stands', 'stands'],
-  ['lasts', 'lasts'],
-];
 const MOST_COMPARED = 4;
-
-function lit(document: Shoot, row: Row): Shoot {
-  const lamp = { ...document.brief.lamp, id: row.lamp as Shoot['brief']['lamp']['id'] };
-  return { ...document, brief: { ...document.brief, lamp }, design: row.design as Shoot['design'] };
-}
-
-function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof commonSide> }) {
-  const t = useShapeWords();
-  const { scale: s, width, height } = view;
-  const floor = s.y(0);
-  return (
-    <svg
-      width={width}
-      height={height}
-      role="img"
-      aria-label={t('shape-from-the-side-on-the', { name: row.name })}
-    >
-      <title>{t('shape-from-the-side-on-the', { name: row.name })}</title>
-      <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
-      <path d={`M0 ${floor} H${width}`} className="ground" />
-      <SubjectSide brief={document.brief} scale={s} />
-      {row.drawn ? <ModifierShapes outlines={row.drawn.side} lamps={row.drawn.side_lamps} scale={s} /> : null}
-    </svg>
-  );
-}
-
-function Card(props: {
-  row: Row;
-  place: number;
-  document: Shoot;
-  view: ReturnType<typeof commonSide>;
-  chosen: boolean;
-  full: boolean;
-  onChoose: (on: boolean) => void;
-  close: () => void;
-}) {
-  const t = useShapeWords();
-  const { row, document } = props;
-  const present = row.kind === document.design.kind;
-  return (
-    <li className={`${css.kindCard}${present ? ' is-present' : ''}`}>
-      <div className={css.kindSide}>
-        <Side row={row} document={document} view={props.view} />
-      </div>
-      <div className={css.kindWords}>
-        <h3>
-          {props.place}. {row.name}
-          {present ? <span className="faint">{t('shape-your-present-kind')}</span> : null}
-        </h3>
-        <ul>
-          {row.reasons.slice(0, 4).map((reason) => (
-            <li key={reason}>{reason}</li>
-          ))}
-        </ul>
-        <p>
-          <b>{t('shape-good')}</b> {row.good}. <b>{t('shape-bad')}</b> {row.bad}.
-        </p>
-        {row.look_for.length ? (
-          <details>
-            <summary>{t('shape-you-could-make-it-from')}</summary>
-            {row.look_for.map((text) => (
-              <p key={text}>{text}</p>
-            ))}
-          </details>
-        ) : null}
-      </div>
-      <dl className={css.kindFigures}>
-        {FIGURES.filter(([key]) => key !== 'contrast')
-          .slice(0, 15)
-          .map(([key, label]) => (
-            <div key={key}>
-              <dt>{label}</dt>
-              <dd>{row.figures?.[key]}</dd>
-            </div>
-          ))}
-      </dl>
-      <div className={css.kindActs}>
-        <Button
-          size="small"
-          type="primary"
-          onClick={() => {
-            edit(
-              [
-                { path: 'brief.lamp.id', value: row.lamp },
-                { path: 'design', value: row.design },
-              ],
-              `Kind: ${row.name}`,
-            );
-            props.close();
-          }}
-        >
-          {present ? t('shape-use-this-size') : t('shape-use-it')}
-        </Button>
-        <Checkbox
-          checked={props.chosen}
-          disabled={!props.chosen && props.full}
-          onChange={(e) => props.onChoose(e.target.checked)}
-        >
-          {t('shape-compare')}
-        </Checkbox>
-      </div>
-    </li>
-  );
-}
 
 function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
   const t = useShapeWords();
@@ -168,13 +45,13 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
             <td>{t('shape-on-the-same-head')}</td>
             {rows.map((r) => (
               <td key={r.kind}>
-                <KindPicture document={lit(document, r)} name={r.name} />
+                <KindPicture document={inDesign(document, r)} name={r.name} />
               </td>
             ))}
           </tr>
-          {FIGURES.map(([key, label]) => (
+          {FIGURES.map((key) => (
             <tr key={key}>
-              <td>{label}</td>
+              <td>{t('kind-figure', { of: { kind: 'choice', value: key } })}</td>
               {rows.map((r) => (
                 <td key={r.kind}>
                   <b>{r.figures?.[key]}</b>
@@ -202,6 +79,7 @@ function useSeconds(running: boolean): number {
 export function Ranking({ document, close }: { document: Shoot; close: () => void }) {
   const t = useShapeWords();
   const { data, isFetching, error, progress, stop } = useRanking(document);
+  const { data: catalogue } = useQuery(catalogueQuery);
   const [chosen, setChosen] = useState<string[]>([]);
   const seconds = useSeconds(isFetching);
   const rows =
@@ -229,9 +107,12 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
               </Button>
             </>
           ) : data ? (
-            `Each the smallest that gives the wanted shadow edge here; side views on one scale.`
+            t('kind-each-the-smallest')
           ) : progress.parts.length ? (
-            `Stopped after ${progress.done} of ${progress.total} kinds; these are sized.`
+            t('kind-stopped-after', {
+              done: { kind: 'count', value: progress.done },
+              total: { kind: 'count', value: progress.total },
+            })
           ) : null}
         </span>
         <Button size="small" disabled={compared.length < 2} onClick={() => setSide(!side)}>
@@ -242,13 +123,15 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
         <Button size="small" onClick={close}>
           {t('shape-back-to-the-design')}
         </Button>
+        {rows.length && !beside ? <WhyNot rows={rows} serving={serving} /> : null}
       </div>
       {error ? <p role="alert">{t('shape-the-kinds-could-not-be', { message: error.message })}</p> : null}
       {beside ? <Compared rows={compared} document={document} /> : null}
       <ol hidden={beside} className={`${css.kindList}${isFetching && data ? ' is-stale' : ''}`}>
         {serving.map((row, i) => (
-          <Card
+          <KindCard
             key={row.kind}
+            kind={catalogue?.kinds.find((k) => k.id === row.kind)}
             row={row}
             place={i + 1}
             document={document}

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { type Catalogue, type Figures, isStanding, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
 import { isPerson } from '../../shared/drawing/PlanView';
@@ -14,6 +15,7 @@ import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { useMirrorView } from '../../shared/state/mirrors';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
+import { NoteLine } from '../../shared/ui/NoteLine';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { StructureChoices } from '../../shared/ui/StructureChoices';
@@ -197,38 +199,13 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
   );
 }
 
-function NoteLine({ note }: { note: Figures['notes'][number] }) {
-  const say = useLightWords();
-  const t = useShapeWords();
-  const said = say(note.says);
-  const cure = note.cure ?? [];
-  return (
-    <li className={`note note-${note.level}`}>
-      <b>{t('note-level', { level: { kind: 'choice', value: note.level } })}</b> {said}
-      {cure.length ? (
-        <Button
-          size="small"
-          aria-label={t('note-mend-this', { what: said })}
-          onClick={() =>
-            edit(
-              cure.map((c) => ({ path: c.path, value: c.value })),
-              t('note-mended'),
-            )
-          }
-        >
-          {t('note-mend')}
-        </Button>
-      ) : null}
-    </li>
-  );
-}
-
 export function ShapeStage() {
   const document = useShoot((s) => s.document);
   const figures = useFiguresDrawn();
   const stale = useFigures((s) => s.stale);
   const { data } = useQuery(catalogueQuery);
-  const [ranking, setRanking] = useState(false);
+  const [query] = useSearchParams();
+  const [ranking, setRanking] = useState(query.has('kinds'));
   const { shown, show } = useMirrorView();
   const say = useLightWords();
   const t = useShapeWords();

@@ -145,7 +145,15 @@ function Changed(props: {
   );
 }
 
-function Curves({ document, kind, wanted }: { document: Shoot; kind: Kind | undefined; wanted: string }) {
+export function Curves({
+  document,
+  kind,
+  wanted,
+}: {
+  document: Shoot;
+  kind: Kind | undefined;
+  wanted: string;
+}) {
   const parameters = lengthsOf(document, kind);
   const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
   const { data: curve, isFetching, error } = useCurve(document, parameter);

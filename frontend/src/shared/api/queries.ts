@@ -109,11 +109,11 @@ export const setViewQuery = (document: Shoot, light: boolean) =>
     retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
   });
 
-export const useRanking = (document: Shoot) =>
+export const useRanking = (document: Shoot, enabled = true) =>
   useRun<Schemas['RankingResult'], Schemas['RankedResult']>(
     ['kinds', document.brief, document.units],
     (signal) => api.POST('/api/kinds', { body: { document, editor: mapEditor }, signal }),
-    { staleTime: 300_000 },
+    { staleTime: 300_000, enabled },
   );
 
 export const useCurve = (document: Shoot, parameter: string) =>

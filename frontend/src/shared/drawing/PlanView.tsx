@@ -18,7 +18,15 @@ import { OtherSymbol } from './OtherSymbol';
 import { fitScale, type Scale } from './scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from './symbols';
 
-const SENSOR_WIDTH = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
+/** Width of the picture area of each sensor. [m] */
+export const SENSOR_WIDTH: Record<Shoot['brief']['camera']['sensor'], number> = {
+  full_frame: 0.036,
+  crop_15: 0.0235,
+  crop_2: 0.0173,
+  one_inch: 0.0132,
+  phone_wide: 0.0098,
+  phone_long: 0.0056,
+};
 /** Whether a person is in front of the camera, not a thing. */
 export const isPerson = (brief: Shoot['brief']) => ['bust', 'standing'].includes(brief.subject.kind);
 

@@ -35,6 +35,12 @@ const COMPONENTS = readdirSync(SRC, { recursive: true, withFileTypes: true })
   .filter((path) => !path.startsWith('testing/'))
   .sort();
 
+/** Files that are no components and are given the words of a page: tables of fields, say. */
+const GIVEN_WORDS = readdirSync(SRC, { recursive: true, withFileTypes: true })
+  .filter((one) => one.isFile() && /^[^.]+\.ts$/.test(one.name))
+  .map((one) => readFileSync(join(one.parentPath, one.name), 'utf8'))
+  .filter((text) => text.includes('PageWords'));
+
 const read = (path: string) => readFileSync(join(SRC, path), 'utf8');
 
 /** Words in a component that are no message. */
@@ -85,7 +91,7 @@ describe.each(Object.entries(ROOMS))('the messages of %s', (room, hook) => {
   });
 
   it('are written once, and used', () => {
-    const all = users.join('\n');
+    const all = [...users, ...GIVEN_WORDS].join('\n');
     expect(said.filter((id) => !all.includes(`'${id}'`))).toEqual([]);
     expect(new Set(said).size).toBe(said.length);
   });

@@ -31,10 +31,12 @@ export function Choice(props: {
   const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
   return (
-    <div className={`field${error ? ' has-error' : ''}`}>
+    <div
+      className={`field${error ? ' has-error' : ''}${assumed ? ` ${css.assumed}` : ''}`}
+      title={assumed ? t('common-assumed') : undefined}
+    >
       <label className="field-label" htmlFor={id}>
         {props.label}
-        {assumed ? <span className={css.assumedMark}>{t('common-assumed')}</span> : null}
       </label>
       <Select
         id={id}

@@ -163,10 +163,12 @@ export function Quantity(props: {
   const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
   return (
-    <div className={`field${editor.error ? ' has-error' : ''}${assumed ? ` ${css.assumed}` : ''}`}>
+    <div
+      className={`field${editor.error ? ' has-error' : ''}${assumed ? ` ${css.assumed}` : ''}`}
+      title={assumed ? t('common-assumed') : undefined}
+    >
       <span className="field-label" id={id}>
         {props.label}
-        {assumed ? <span className={css.assumedMark}>{t('common-assumed')}</span> : null}
       </span>
       {editor.editing ? (
         <QuantityInput editor={editor} label={props.label} />

@@ -33,6 +33,8 @@ describe('quantities', () => {
   it.each([
     [0.01, 'shutter', '1/100 s'],
     [1, 'stops', '1.0 stop'],
+    [-2, 'stops', '−2.0 stops'],
+    [-15, 'degrees', '−15°'],
     [0.253, 'share', '25.3 %'],
     [0.0021, 'share', '0.21 %'],
     [12.5, 'euro', '12.50 €'],

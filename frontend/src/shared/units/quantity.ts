@@ -141,8 +141,12 @@ export function read(text: string, kind: Kind, units: Units): number | string {
   }
 }
 
-/** For reading; with its unit. */
+/** For reading; with its unit, and a real minus sign. */
 export function show(value: number, kind: Kind, units: Units): string {
+  return plain(value, kind, units).replace(/^-/, '−');
+}
+
+function plain(value: number, kind: Kind, units: Units): string {
   switch (kind) {
     case 'length':
     case 'millimetres':

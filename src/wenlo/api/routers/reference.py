@@ -8,6 +8,7 @@ from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import (
     Catalogue,
     ControlAnswer,
+    FixedLensAnswer,
     KindAnswer,
     LimitAnswer,
     Option,
@@ -47,6 +48,7 @@ def read_catalogue() -> Catalogue:
         sheets=options(catalogue.sheets()),
         finishes=options(catalogue.finishes()),
         sensors=options(catalogue.sensors()),
+        fixed_lenses=[FixedLensAnswer.model_validate(lens) for lens in catalogue.fixed_lenses()],
         gels=options(catalogue.gel_choices()),
         subjects=options(catalogue.subjects()),
         materials=options(catalogue.bars()),

@@ -195,6 +195,59 @@ def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
     return emitter.peak_intensity * cosine ** (emitter.beam - 1.0) / area if cosine > 0.0 else 0.0
 
 
+@dataclass(frozen=True, kw_only=True)
+class _FromFace:
+    # the source as it looks from the face; ``scale`` is by how much a shadow's edge is narrower than the source
+    meter: Meter
+    view: SheetView
+    across: Extent
+    upright: Extent
+    distance: float
+    sheets_alone: bool
+    scale: float
+
+    def edge(self, extent: Extent) -> float:
+        return float(0.8 * extent.edge_equivalent * self.scale)
+
+
+def _from_the_face(brief: Brief, design: ModifierParameters, solved: Solved, cells: int, remembered: bool) -> _FromFace:
+    eye, normal = scene_builder.face(brief), scene_builder.toward_source(brief, design)
+    view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=cells)
+    meter = Meter(id="key", position=eye, normal=normal)
+    distance = float(np.linalg.norm(design.source_centre - eye))
+    sheets_alone = all(shape.id.startswith(SOURCE) for shape in solved.scene.panels)
+    if sheets_alone:
+        # all that the face gets comes from the sheet, so its map tells how wide it is
+        view = _agreeing(view, solved, meter, remembered)
+        across, upright = extent(view, "width"), extent(view, "height")
+        distance = float((view.panel.origin - eye) @ -view.panel.normal)
+    else:
+        across, upright = _seen(solved, meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
+    return _FromFace(
+        meter=meter,
+        view=view,
+        across=across,
+        upright=upright,
+        distance=distance,
+        sheets_alone=sheets_alone,
+        scale=shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance),
+    )
+
+
+def shadow_edge_of(brief: Brief, design: ModifierParameters, *, effort: Effort, cells: int) -> float:
+    """The shadow edge alone, as :func:`modifier_light` finds it, where many sizes are tried. [m]
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    effort: how finely it is sampled.
+    cells: cells along each edge of the source's map.
+    """
+    solved = solve(scene_builder.scene(brief, design, with_room=False), effort)
+    seen = _from_the_face(brief, design, solved, cells, False)
+    return seen.edge(seen.across)
+
+
 def modifier_light(
     brief: Brief,
     design: ModifierParameters,
@@ -216,20 +269,18 @@ def modifier_light(
     """
     scene = scene_builder.scene(brief, design, with_room=False, transmittance=transmittance)
     solved = solve(scene, effort)
-    eye, normal = scene_builder.face(brief), scene_builder.toward_source(brief, design)
-    view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=cells)
-    key_meter = Meter(id="key", position=eye, normal=normal)
-    distance = float(np.linalg.norm(design.source_centre - eye))
-    sheets_alone = all(shape.id.startswith(SOURCE) for shape in scene.panels)
+    seen_from_face = _from_the_face(brief, design, solved, cells, remembered)
+    view, across, upright = seen_from_face.view, seen_from_face.across, seen_from_face.upright
+    distance, sheets_alone, eye, normal = (
+        seen_from_face.distance,
+        seen_from_face.sheets_alone,
+        seen_from_face.meter.position,
+        seen_from_face.meter.normal,
+    )
     if sheets_alone:
-        # all that the face gets comes from the sheet, so its map tells how wide it is
-        view = _agreeing(view, solved, key_meter, remembered)
-        across, upright = extent(view, "width"), extent(view, "height")
-        distance = float((view.panel.origin - eye) @ -view.panel.normal)
         rgb = (view.illuminance.reshape(-1, 3).sum(axis=0) + view.glimpse.reshape(-1, 3).sum(axis=0)).astype(float)
     else:
-        across, upright = _seen(solved, key_meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
-        rgb = np.asarray(read(solved, [key_meter], remembered=remembered)["key"].total, dtype=float)
+        rgb = np.asarray(read(solved, [seen_from_face.meter], remembered=remembered)["key"].total, dtype=float)
     key = float(luminance(rgb))
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
     bare_face = _looks_into_the_lamp(scene)
@@ -238,7 +289,6 @@ def modifier_light(
     # inside of a box the lamp shows straight where it is seen from the face at all
     seen = sheets_alone or float(luminance(view.glimpse).sum()) > 0.0
     through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if seen else 0.0
-    scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
     lamps = len(scene.lamps)
     caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
     shares = [spread_shares(solved, lamp=k) for k in range(lamps)]
@@ -251,8 +301,8 @@ def modifier_light(
         upright=upright,
         sheet=sheet_figures(view, eye=eye, lamp_luminance=through, lamp=max(brief.lamp.type.size)),
         alone=sheets_alone,
-        shadow_edge=0.8 * across.edge_equivalent * scale,
-        shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
+        shadow_edge=seen_from_face.edge(across),
+        shadow_edge_upright=seen_from_face.edge(upright),
         distance=distance,
         key=key,
         colour=rgb,

@@ -18,15 +18,20 @@ from wenlo.core.units.fields import DocumentPart, PathText, ShortText, at_field,
 GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
 """Id of a gel or neutral filter."""
 
-SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
+SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch", "phone_wide", "phone_long"]
 
 SENSORS: dict[SensorId, tuple[str, float, float]] = {
     "full_frame": ("36 × 24 mm", 0.036, 0.024),
     "crop_15": ("23.5 × 15.6 mm", 0.0235, 0.0156),
     "crop_2": ("17.3 × 13 mm", 0.0173, 0.013),
     "one_inch": ("13.2 × 8.8 mm", 0.0132, 0.0088),
+    "phone_wide": ("a phone's main camera, 9.8 × 7.3 mm", 0.0098, 0.0073),
+    "phone_long": ("a phone's second camera, 5.6 × 4.2 mm", 0.0056, 0.0042),
 }
 """Name, width and height [m] of the picture area of each sensor."""
+
+FIXED_LENSES: dict[SensorId, tuple[float, float]] = {"phone_wide": (0.0069, 1.8), "phone_long": (0.009, 2.8)}
+"""Focal length [m] and f-number of cameras whose lens cannot be changed: what such phones typically have."""
 
 
 SubjectKind = Literal["bust", "standing", "box", "bottle", "bowl", "plate", "ring", "ball"]
@@ -231,8 +236,8 @@ class Limits(DocumentPart):
 
 
 class Wanted(DocumentPart):
-    """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, and so
-    high over the eyes.
+    """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, so far
+    round from the lens and so high over the eyes.
     """
 
     shadow_edge: float = quantity(0.0005, 0.5, unit="m", label="wanted shadow edge", default=0.02)
@@ -247,6 +252,9 @@ class Wanted(DocumentPart):
     spill: float = quantity(0.01, 1.0, unit="share", label="share of the light that may miss the sheet", default=0.25)
     loss: float = quantity(0.1, 10.0, unit="stop", label="loss allowed", default=3.0)
     key_side: Literal["either", "left", "right"] = "either"
+    key_angle: float | None = quantity(
+        0.0, 180.0, unit="degree", label="how far round from the lens the key comes", default=None
+    )
     key_height: float | None = quantity(
         -30.0, 90.0, unit="degree", label="height of the key over the eyes", default=None
     )

@@ -11,6 +11,7 @@ from wenlo.core.fabrication.laid_parts import FoundThing, LaidParts
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import ModifierParameters, ReuseRule
 from wenlo.core.modifiers.slots import slots_of
+from wenlo.core.remembered import for_same_objects
 
 P = TypeVar("P", bound=ModifierParameters)
 
@@ -69,6 +70,8 @@ def built(
     becomes: how found things become it; one that the design has is not made again.
     """
 
+    # the plan, the steps and what is carried are asked for one after another
+    @for_same_objects(2)
     def whole(design: P, brief: Brief) -> LaidParts:
         work = laid(design, brief)
         if (found := filled(design, becomes)) is not None:

@@ -18,6 +18,7 @@ from wenlo.core.facts import Fact, Phrases, told_stops
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired
+from wenlo.core.proposals.fit_cures import camera_before_the_wall, into_the_room, lower
 from wenlo.core.proposals.misfits import misfits
 from wenlo.core.proposals.proposal_context import Change
 from wenlo.core.proposals.soft_rules import hanging
@@ -164,14 +165,15 @@ def _room_notes(brief: Brief, design: ModifierParameters) -> Iterator[Note]:
     if kind_of(design).capabilities.standing is not None and design.highest > brief.room.height - HEAD_ROOM:
         over = design.highest - brief.room.height + HEAD_ROOM
         says = SAYS("too-tall", over=over, ceiling=brief.room.height)
-        yield Note(level="warning", about="top_height", says=says)
+        yield Note(level="warning", about="top_height", says=says, cure=lower(brief, design, over))
     x, y, z = (float(v) for v in design.lamp_position)
     beyond = max(x - box.right, box.left - x, box.front - y, y - box.back, z - box.ceiling_at(x))
     if beyond > -0.005:
         says = SAYS("beyond-wall", beyond=max(beyond, 0.0) + 0.01)
-        yield Note(level="warning", about="lamp_distance", says=says)
+        yield Note(level="warning", about="lamp_distance", says=says, cure=into_the_room(brief, design))
     elif not scene_builder.fits_in_room(brief, design):
-        yield Note(level="warning", about="sheet_distance", says=SAYS("in-wall", kind=kind_of(design).name))
+        says = SAYS("in-wall", kind=kind_of(design).name)
+        yield Note(level="warning", about="sheet_distance", says=says, cure=into_the_room(brief, design))
     if brief.camera.distance > -box.front:
         says = SAYS(
             "camera-in-wall",
@@ -179,4 +181,4 @@ def _room_notes(brief: Brief, design: ModifierParameters) -> Iterator[Note]:
             deep=brief.room.depth,
             backdrop=brief.backdrop.distance,
         )
-        yield Note(level="warning", about="camera.distance", says=says)
+        yield Note(level="warning", about="camera.distance", says=says, cure=camera_before_the_wall(brief))

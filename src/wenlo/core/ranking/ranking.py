@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS, TRYING
-from wenlo.core.analysis.figures import Light, evaluate, modifier_light
+from wenlo.core.analysis.figures import evaluate, shadow_edge_of
 from wenlo.core.analysis.light_layers import action_range
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import SheetMaterial
@@ -61,10 +61,12 @@ STEAM_ANGLE = 140.0
 
 
 def _angles(brief: Brief, design: ModifierParameters, turn: float) -> tuple[float, ...]:
-    # the key's angle, turned farther from the camera, on the side that is asked for, or else on either
+    # the key's angle, or the one that is asked for, turned farther from the camera, on the side that is asked for, or
+    # else on either
     low, high = angle_limits(design)
-    most = min(high, STEAM_ANGLE if brief.haze is not None else 90.0)
-    angle = max(max(low, -most), min(most, abs(design.key_angle) + turn))
+    asked = brief.wanted.key_angle
+    most = min(high, max(STEAM_ANGLE if brief.haze is not None else 90.0, asked or 0.0))
+    angle = max(max(low, -most), min(most, (abs(design.key_angle) if asked is None else asked) + turn))
     if brief.wanted.key_side == "either":
         return (angle, -angle) if design.key_angle >= 0.0 else (-angle, angle)
     return (angle,) if brief.wanted.key_side == "right" else (-angle,)
@@ -135,8 +137,9 @@ def fitted(kind: Kind[Any], brief: Brief, design: ModifierParameters) -> Any | N
     return seen
 
 
-def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Light] | None:
-    """The smallest design whose shadow edge is the wanted one, as far as room and limits let it; None if none fits.
+def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, float] | None:
+    """The smallest design whose shadow edge is the wanted one, as far as room and limits let it, and that edge [m];
+    None if none fits.
 
     Parameters
     ----------
@@ -147,22 +150,21 @@ def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Lig
     best = fitted(kind, brief, kind.start(brief) if start is None else start)
     if best is None:
         return None
-    light = modifier_light(brief, best, effort=TRYING, cells=TRY_CELLS)
+    edge = shadow_edge_of(brief, best, effort=TRYING, cells=TRY_CELLS)
     design = best
     for _ in range(0 if kind.keeps_size else TRIES):
-        edge = light.shadow_edge
         if not math.isfinite(edge) or edge <= 0.0 or 1.0 <= edge / target <= 1.2:
             break
         scale = min(max((1.06 * target / edge) ** 0.9, SCALES[0]), SCALES[1])
         design = fitted(kind, brief, kind.scaled(best, scale))
         if design is None or design.source_size == best.source_size:
             break
-        then = modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
-        better = abs(math.log2(max(then.shadow_edge, 1e-6) / target)) < abs(math.log2(edge / target)) - 0.02
+        then = shadow_edge_of(brief, design, effort=TRYING, cells=TRY_CELLS)
+        better = abs(math.log2(max(then, 1e-6) / target)) < abs(math.log2(edge / target)) - 0.02
         if not better:
             break
-        best, light = design, then
-    return best, light
+        best, edge = design, then
+    return best, edge
 
 
 def rank(
@@ -266,7 +268,7 @@ def _weighed(
     )
     case = Case(brief=brief, design=design, units=units)
     points = sorted(points_of(case, row, varies), key=lambda point: (point.fact, -point.weight))
-    return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points)), points
+    return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points), points=tuple(points)), points
 
 
 def _once(reasons: Sequence[str]) -> list[str]:
@@ -369,8 +371,8 @@ def evened(kind: Kind[Any], brief: Brief, design: ModifierParameters) -> tuple[A
     if moved is None or travel.get(moved[0]) != off:
         return design, range_now
     range_then = action_range(brief, moved[0], effort=TRYING)
-    softer = moved[1].shadow_edge >= 0.97 * min(
-        brief.wanted.shadow_edge, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS).shadow_edge
+    softer = moved[1] >= 0.97 * min(
+        brief.wanted.shadow_edge, shadow_edge_of(brief, design, effort=TRYING, cells=TRY_CELLS)
     )
     return (moved[0], range_then) if softer and range_then < range_now - 0.05 else (design, range_now)
 

@@ -48,8 +48,8 @@ WRONG_SIDE, NO_SIDE = 2.0, 0.2
 """What light from the side that was not asked for weighs; light that comes less aside than this comes from neither. [-]
 """
 
-HEIGHT_BAND = 15.0
-"""The key may be so much higher or lower than is asked. [degree]"""
+HEIGHT_BAND, ANGLE_BAND = 15.0, 15.0
+"""The key may be so much higher or lower than is asked, and so much farther round or less. [degree]"""
 
 BROW = 40.0
 """From light that is higher the brow begins to shade the eyes. [degree]"""
@@ -76,8 +76,8 @@ class Ranked:
     ``design`` sized for it, None when it cannot serve (``cannot`` says why); ``brief`` is the one it is for, with
     another lamp of the Shelf where the Brief's own cannot serve. ``missing`` is what the Shelf does not hold of its
     parts.
-    ``penalty`` orders the kinds: about one for every stop or doubling that a wish is missed by. ``reasons`` are
-    sentences, the weightiest first.
+    ``penalty`` orders the kinds: about one for every stop or doubling that a wish is missed by. ``points`` are what it
+    is made of, ``reasons`` all of them as sentences, the weightiest first.
     """
 
     kind: str
@@ -92,6 +92,7 @@ class Ranked:
     handling: Handling | None = None
     missing: tuple[ShoppingLine, ...] = ()
     penalty: float = math.inf
+    points: "tuple[ScorePoint, ...]" = ()
     reasons: tuple[str, ...] = ()
     remedies: tuple[str, ...] = ()
 
@@ -117,7 +118,8 @@ def separation(brief: Brief, result: Evaluated) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class ScorePoint:
-    """Something to say of a design and what it weighs; a ``fact`` comes after what is missed.
+    """Something to say of a design and what it weighs; a ``fact`` comes after what is missed, and ``takes`` of the
+    facts say what the design takes in money and time.
 
     ``wish`` is what would cure it, ``because`` what that is done for, or without a wish why nothing is done.
     """
@@ -125,6 +127,7 @@ class ScorePoint:
     weight: float
     text: str
     fact: bool = False
+    takes: bool = False
     wish: Literal["nearer", "farther", "lamp_nearer", "smaller", "brighter"] | None = None
     because: str = ""
 
@@ -162,12 +165,14 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     yield ScorePoint(
         weight=0.1 * handling.stands + handling.setup / 120 + 0.15 * (handling.people - 1),
         fact=True,
+        takes=True,
         text=f"Set up in {handling.setup:.0f} minutes by {people}, {beside} beside the lamp's.",
     )
     bought = "" if row.to_buy > build.total - 0.5 else f", {row.to_buy:.0f} € of it still to buy"
     yield ScorePoint(
         weight=row.to_buy / 150,
         fact=True,
+        takes=True,
         text=(
             f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
             f"{build.minutes / 60:.1f} h to build."
@@ -209,6 +214,12 @@ def _of_the_way(case: Case) -> Iterator[ScorePoint]:
     way = float(toward[0]) * {"right": 1.0, "left": -1.0, "either": 0.0}[wanted.key_side]
     if aside > NO_SIDE and way < -NO_SIDE:
         yield ScorePoint(weight=WRONG_SIDE, text=f"Its light comes from the other side than the {wanted.key_side}.")
+    if wanted.key_angle is not None and aside > NO_SIDE:
+        round_from_lens = math.degrees(math.acos(min(max(-float(toward[1]) / aside, -1.0), 1.0)))
+        off = abs(round_from_lens - wanted.key_angle) - ANGLE_BAND
+        if off > 0.0:
+            text = f"Its light comes {round_from_lens:.0f}° round from the lens; {wanted.key_angle:.0f}° is asked."
+            yield ScorePoint(weight=min(off / 30.0, 2.0), text=text)
     if wanted.key_height is not None and abs(height - wanted.key_height) > HEIGHT_BAND:
         off = abs(height - wanted.key_height) - HEIGHT_BAND
         text = f"Its light comes {height:.0f}° over the eyes; {wanted.key_height:.0f}° is asked."

@@ -14,8 +14,6 @@ brief-its-width = Its width
 
 brief-its-height = Its height
 
-brief-picture = Picture
-
 brief-it-is-for = It is for
 
 brief-subject = Subject
@@ -46,8 +44,6 @@ brief-radius-0-is-flat = radius; 0 is flat
 
 brief-backdrop = Backdrop
 
-brief-room = Room
-
 brief-width = Width
 
 brief-depth = Depth
@@ -66,12 +62,6 @@ brief-notes = Notes
 
 brief-window-props-what-the-picture = Window, props, what the picture must not show…
 
-brief-wanted = Wanted
-
-brief-shadow-edge = Shadow edge
-
-brief-shadow-edge-in-words = Shadow edge in words
-
 brief-edge-width = Edge width
 
 brief-behind-an-edge = Behind an edge
@@ -82,11 +72,7 @@ brief-contrast = Contrast
 
 brief-lit-side-over-far-side = lit side over far side
 
-brief-key-from = Key from
-
 brief-key-height = Key height
-
-brief-over-the-eyes-is-any = over the eyes; – is any
 
 brief-background = Background
 
@@ -104,11 +90,7 @@ brief-loss = Loss
 
 brief-most-light-given-up = most light given up
 
-brief-must-stay-dark = Must stay dark
-
 brief-against-the-key-is-no = against the key; – is no limit
-
-brief-floor = Floor
 
 brief-left-wall = Left wall
 
@@ -117,8 +99,6 @@ brief-right-wall = Right wall
 brief-wall-behind = Wall behind
 
 brief-behind-the-camera = behind the camera
-
-brief-limits = Limits
 
 brief-carrying = Carrying
 
@@ -139,8 +119,6 @@ brief-hours = hours
 brief-set-up-time = Set-up time
 
 brief-minutes = minutes
-
-brief-camera = Camera
 
 brief-sensor = Sensor
 
@@ -172,8 +150,6 @@ brief-lamp = Lamp
 
 brief-power = Power
 
-brief-action-area = Action area
-
 brief-drawn-on-the-plan-drag = drawn on the plan; drag it
 
 brief-band = Band
@@ -181,8 +157,6 @@ brief-band = Band
 brief-up-and-down-about-the = up and down about the face
 
 brief-key-may-vary = Key may vary
-
-brief-camera-and-lamp = Camera and lamp
 
 brief-plan-of-the-room-to = Plan of the room, to scale
 
@@ -209,3 +183,211 @@ brief-one-face-or-ball-lit = One face or ball, lit by one light that you like. I
 brief-wishes-from-a-photograph-whose = Wishes from a photograph whose light you like
 
 brief-use-these-wishes = Use these wishes
+
+brief-what = What is in front of the camera?
+
+brief-how-soft = How soft is the shadow?
+
+brief-how-deep = How deep is the shade?
+
+brief-from-where = Where does the light come from?
+
+brief-behind-it = What is behind it?
+
+brief-or-answer-these = or answer below
+
+brief-subject-is = { $of ->
+    [bust] head
+    [standing] standing
+    [box] box
+    [bottle] bottle, jar
+    [bowl] bowl
+    [plate] flat thing
+    [ring] ring
+   *[ball] ball
+}
+
+brief-finish-is = { $of ->
+    [matt] matt
+    [textured] textured
+    [satin] satin
+    [glossy] glossy
+    [varnish] dark varnish
+    [wrapped] in film
+    [mirror] mirror
+   *[translucent] translucent
+}
+
+brief-use-is = { $of ->
+    [mood] mood
+    [film] film
+    [listing] listing
+   *[cut_out] cut-out
+}
+
+brief-wish-is = { $of ->
+    [wanted-contrast] contrast
+    [wanted-background] background
+    [wanted-evenness] evenness
+    [wanted-shadow_edge] shadow edge
+   *[backdrop-finish] backdrop
+}
+
+brief-this-also-set = This also set what you had left open: { $what }.
+
+brief-edge-is = { $of ->
+    [crisp] crisp
+    [firm] firm
+    [gentle] gentle
+    [soft] soft
+   *[wrapped] wrapped
+}
+
+brief-edge-of-what = of a nose’s shadow on the cheek
+
+brief-contrast-is = { $of ->
+    [flat] flat
+    [gentle] gentle
+    [shaped] shaped
+    [deep] deep
+   *[black] black
+}
+
+brief-ground-is = { $of ->
+    [black] black
+    [dark] dark
+    [dim] dim
+    [same] as bright
+   *[brighter] brighter
+}
+
+brief-key-round-the-head = Key round the head
+
+brief-round = { $angle } { $side ->
+    [left] to the left
+    [right] to the right
+   *[either] to either side
+}
+
+brief-from-anywhere = any angle
+
+brief-any-angle = any angle
+
+brief-either-side = either side
+
+brief-height-over-the-eyes = { $angle } { $way ->
+    [below] below
+   *[over] over
+} the eyes
+
+brief-any-height = any height
+
+brief-more = More
+
+brief-find = Find a setting
+
+brief-what-lighter-means = Lighter figures are assumed until you set them.
+
+brief-none-is-called = Nothing here is called that.
+
+brief-more-room = Room
+
+brief-more-camera = Camera
+
+brief-more-lamp = Lamp
+
+brief-more-moves = Movement
+
+brief-more-air = Air
+
+brief-more-dark = Kept dark
+
+brief-more-even = Light
+
+brief-more-limits = Limits
+
+brief-more-backdrop = Sweep
+
+brief-line-room = { $width } × { $depth }, ceiling { $height }, { $walls } walls
+
+brief-line-camera = { $lens } at { $aperture } from { $distance }, { $sensor }
+
+brief-line-lamp = { $lamp } at { $power }
+
+brief-line-moves = { $still ->
+    [yes] stays within { $width } × { $depth }
+   *[no] moves at { $speed } within { $width } × { $depth }
+}
+
+brief-line-dark = { $of ->
+    [backdrop] backdrop
+    [ceiling] ceiling
+    [floor] floor
+    [left_wall] left wall
+    [right_wall] right wall
+   *[wall_behind] wall behind
+} { $most }
+
+brief-line-even = falls { $fall } at most; { $spill } may miss; { $loss } may be lost
+
+brief-line-carried = carried { $length }
+
+brief-line-people = helpers: { $count }
+
+brief-line-hours = { $count } h to build
+
+brief-line-minutes = { $count } min to set up
+
+brief-line-sweep = { $flat ->
+    [yes] hangs straight down
+   *[no] curves onto the floor, radius { $radius }
+}
+
+brief-nothing-asked = nothing asked
+
+brief-air-is = { $of ->
+    [steam] steam
+    [dust] dust
+   *[null] nothing
+}
+
+brief-haze-is = { $of ->
+    [thin] thin
+    [thick] thick
+   *[plain] plain
+}
+
+brief-balanced-for-the-key = balanced for the key lamp
+
+brief-works-out = { $of ->
+    [aperture] the aperture
+    [power] the lamp power
+   *[iso] the ISO
+}
+
+brief-meter-is = { $of ->
+    [flat] flat toward the sheet
+   *[dome] dome toward the camera
+}
+
+brief-action-width = Area’s width
+
+brief-action-depth = Area’s depth
+
+brief-backdrop-at-most = Backdrop
+
+brief-ceiling-at-most = Ceiling
+
+brief-floor-at-most = Floor
+
+brief-suits-best = Suits this best so far
+
+brief-all-kinds = all kinds
+
+brief-use-it = Use it
+
+brief-use-this-size = Use this size
+
+brief-kinds-are-tried = Every kind is being tried for these answers…
+
+brief-drag-it = drag it round

@@ -428,3 +428,54 @@ shape-see-them-side-by-side = See them side by side
 shape-where-people-disagree = Where people disagree
 
 shape-cannot-serve-this-brief = Cannot serve this brief
+
+kind-why = Why
+
+kind-why-not = Why not
+
+kind-takes = It takes
+
+kind-and-more = and { $count } more
+
+kind-all = More
+
+kind-less = Less
+
+kind-what-if = What if it were larger or smaller?
+
+kind-why-not-any = Why not…?
+
+kind-weight = { $weight }
+
+kind-cannot = { $kind }: { $why }
+
+kind-is-first = { $kind } is first for this brief.
+
+kind-is-placed = { $kind } is number { $place } of { $count }: { $weight } weighs against it, { $best } against { $first }.
+
+kind-misses-nothing = It misses nothing that you asked for.
+
+kind-what-weights-mean = 1 is about what one stop, or twice or half of a wish, weighs. Set-up time, stands and what is still to buy weigh a little, too.
+
+kind-each-the-smallest = Each the smallest that gives the wanted shadow edge here; side views on one scale.
+
+kind-stopped-after = Stopped after { $done } of { $total } kinds; these are sized.
+
+kind-figure = { $of ->
+    [edge] shadow edge
+    [size] size
+    [exposure] exposure
+    [loss] loss
+    [contrast] contrast
+    [background] background
+    [cost] parts
+    [buy] to buy
+    [cost_per_use] a shoot
+    [build] to build
+    [mass] weighs
+    [setup] set up
+    [packed] packed
+    [strike] strike
+    [stands] stands
+   *[lasts] lasts
+}

@@ -1,16 +1,33 @@
 // The predicted picture of one kind among others, small, at its own right exposure.
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
-import { answer, api, type Shoot } from '../../shared/api/client';
-import { curvesQuery } from '../../shared/api/queries';
-import { useShapeWords } from '../../shared/messages/shape';
-import { develop, lampWeights } from '../../shared/picture/develop';
-import { takePicture } from '../../shared/state/picture';
+import { type RefObject, useEffect, useRef, useState } from 'react';
+import { answer, api, type Shoot } from '../api/client';
+import { curvesQuery } from '../api/queries';
+import { useShapeWords } from '../messages/shape';
+import { takePicture } from '../state/picture';
+import { develop, lampWeights } from './develop';
+
+/** Whether something has been on screen: a picture that nobody has scrolled to is not taken. */
+function useSeen(box: RefObject<HTMLElement | null>): boolean {
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    if (!box.current || seen) return;
+    const observer = new IntersectionObserver((entries) => {
+      if (entries.some((e) => e.isIntersecting)) setSeen(true);
+    });
+    observer.observe(box.current);
+    return () => observer.disconnect();
+  }, [box, seen]);
+  return seen;
+}
 
 export function KindPicture({ document, name }: { document: Shoot; name: string }) {
   const { data: curves } = useQuery(curvesQuery);
   const t = useShapeWords();
+  const box = useRef<HTMLDivElement>(null);
+  const seen = useSeen(box);
   const { data, error } = useQuery({
+    enabled: seen,
     queryKey: ['kind-picture', document.design, document.brief],
     queryFn: async ({ signal }) => {
       const editor = `compare-${document.design.kind}`;
@@ -36,7 +53,7 @@ export function KindPicture({ document, name }: { document: Shoot; name: string 
     context.putImageData(new ImageData(pixels, picture.width, picture.height), 0, 0);
   }, [data, curves, document.brief]);
   return (
-    <div className="kind-picture">
+    <div className="kind-picture" ref={box}>
       <canvas
         ref={canvas}
         role="img"

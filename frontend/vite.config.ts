@@ -10,8 +10,8 @@ export default defineConfig({
     ...(process.env.VITEST ? [] : [babel({ presets: [reactCompilerPreset()], exclude: /node_modules/ })]),
   ],
   css: { modules: { localsConvention: 'camelCase', generateScopedName: '[local]_[hash:base64:5]' } },
-  // messages stand with the server, which reads them for its papers
-  server: { fs: { allow: ['.', '../src/wenlo/messages'] } },
+  // messages stand with the server, which reads them for its papers; help shows the screens of the documents
+  server: { fs: { allow: ['.', '../src/wenlo/messages', '../docs/screenshots'] } },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,

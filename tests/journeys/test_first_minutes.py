@@ -145,3 +145,107 @@ def test_a_job_that_is_not_there_is_refused_and_nothing_is_made(open_page):
     assert "first page" in refused.json()["message"]
     assert page.request.post("/api/shoots", data={"start": "../etc"}).status in (400, 422)
     assert len(page.request.get("/api/shoots").json()) == before
+
+
+def dragged_round(page, dial, to_x, to_y):
+    """The light taken hold of on a dial and let go at shares of its width and height."""
+    box = page.get_by_role("slider", name=dial).bounding_box()
+    page.mouse.move(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * 0.85)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] * to_x, box["y"] + box["height"] * to_y, steps=6)
+    page.mouse.up()
+
+
+def test_a_shoot_from_nothing_by_pictures_to_a_cut_list(open_page):
+    page = open_page()
+    page.goto("/")
+    user = Counted(page)
+    user.tap("button", "New shoot")
+    user.tap("button", "Not now")
+    user.tap("radio", "bottle, jar")
+    user.tap("radio", "glossy")
+    page.get_by_text("listing", exact=True).click()
+    user.done += 1
+    expect(page.get_by_text("This also set what you had left open")).to_contain_text("contrast")
+    user.tap("radio", "wrapped")
+    page.get_by_role("region", name="How deep is the shade?").get_by_role("radio", name="gentle").click()
+    user.done += 2
+    dragged_round(page, "Key round the head", 0.12, 0.72)
+    expect(page.get_by_text(re.compile("to the left$"))).to_be_visible()
+    # the kinds that suit best, on the same thing; the first is taken
+    best = page.get_by_role("region", name="Suits this best so far")
+    expect(best.get_by_role("listitem")).to_have_count(3, timeout=60_000)
+    expect(best.locator(".ant-spin")).to_have_count(0, timeout=60_000)
+    name = best.locator("li > b").first.inner_text()
+    user.tap("button", re.compile("^Use (it|this size)"))
+    expect(page.get_by_test_id("save-state")).to_have_text("Saved")
+    shoot = page.url.split("/shoots/")[1].split("/")[0]
+    held = page.request.get(f"/api/shoots/{shoot}").json()["document"]
+    wanted = held["brief"]["wanted"]
+    assert (held["brief"]["subject"]["kind"], held["brief"]["picture_for"]) == ("bottle", "listing")
+    assert (wanted["shadow_edge"], wanted["key_side"]) == (0.045, "left")
+    assert held["design"]["key_angle"] < 0.0
+    kinds = {k["id"]: k["name"] for k in page.request.get("/api/catalogue").json()["kinds"]}
+    assert kinds[held["design"]["kind"]].lower() == name.lower()
+    user.tap("link", "Build")
+    assert len(paper(page, lambda: user.tap("link", "Cut list PDF"))) > 2000
+    assert user.done <= MOST
+
+
+def test_why_not_a_kind_and_what_the_lamp_alone_would_give(open_page):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={"start": "01-one-face"})
+    shoot = (shoot if shoot.ok else page.request.post("/api/shoots", data={})).json()["id"]
+    page.goto(f"/shoots/{shoot}/shape?kinds")
+    expect(page.get_by_text("Each the smallest")).to_be_visible(timeout=60_000)
+    page.get_by_label("Why not…?").click()
+    page.get_by_title("light tent", exact=True).click()
+    expect(page.get_by_role("paragraph").filter(has_text=re.compile("^light tent: "))).to_be_visible()
+    page.get_by_label("Why not…?").click()
+    page.get_by_title("book light", exact=True).click()
+    expect(page.get_by_text(re.compile(r"book light is number \d+ of \d+"))).to_be_visible()
+    page.get_by_role("button", name="Back to the design").click()
+    page.get_by_role("button", name="Compare the picture").click()
+    page.get_by_role("menuitem", name="the bare lamp").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog.locator("canvas[data-state=clean]")).to_have_count(2, timeout=60_000)
+
+
+def test_what_is_there_is_ticked_and_what_it_makes_comes_first(open_page):
+    page = open_page()
+    page.goto("/")
+    page.get_by_role("button", name="From what I have").click()
+    tick = page.get_by_role("region", name="Tick what you have")
+    lamp = tick.get_by_role("listitem").first.get_by_role("button")
+    name = lamp.inner_text()
+    lamp.click()
+    expect(tick.get_by_role("button", name=name, pressed=True)).to_be_visible()
+    tick.get_by_text(re.compile("^Supports")).click()
+    tick.get_by_role("button", name=re.compile("^Light stand")).first.click()
+    expect(tick.get_by_text("Supports 1")).to_be_visible()
+    hand = page.get_by_role("region", name="With what I have")
+    expect(hand.get_by_text("Everything is on the Shelf").first).to_be_visible(timeout=60_000)
+    expect(hand.get_by_text("can be made now")).to_be_visible(timeout=60_000)
+    first = hand.get_by_role("listitem").filter(has_text="Use it").first
+    expect(first).to_contain_text("Everything is on the Shelf")
+
+
+def test_help_is_beside_the_stage_and_the_words_of_the_trade_are_found(open_page):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={}).json()["id"]
+    page.goto(f"/shoots/{shoot}/brief")
+    page.get_by_role("button", name="Show me round").click()
+    for _ in range(4):
+        page.get_by_role("button", name="Next").click()
+    expect(page.get_by_text("Six stages")).to_be_visible()
+    page.get_by_role("button", name="Finish").click()
+    page.reload()
+    expect(page.get_by_role("heading", name="What is behind it?")).to_be_visible()
+    expect(page.get_by_text("First time here?")).to_have_count(0)
+    page.get_by_role("region", name="Gauges").get_by_text("Spill").hover()
+    expect(page.get_by_role("tooltip")).to_contain_text("misses the sheet")
+    page.get_by_role("button", name="Help").click()
+    expect(page.get_by_role("dialog")).to_contain_text("Choose what is in front of the camera")
+    page.get_by_role("link", name="Words of the trade").click()
+    page.get_by_label("Find a word").fill("eye")
+    expect(page.get_by_text("catchlight", exact=True)).to_be_visible()

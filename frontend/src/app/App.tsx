@@ -3,6 +3,7 @@ import { App as AntApp, ConfigProvider } from 'antd';
 import { useEffect } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { BenchPage } from '../features/bench/BenchPage';
+import { HelpPage } from '../features/help/HelpPage';
 import { PracticePage } from '../features/practice/PracticePage';
 import { ShelfPage } from '../features/shelf/ShelfPage';
 import { ShootsPage } from '../features/shoots/ShootsPage';
@@ -81,6 +82,15 @@ export function App() {
                   <>
                     <TopBar />
                     <TrashPage />
+                  </>
+                }
+              />
+              <Route
+                path="/help/:about?"
+                element={
+                  <>
+                    <TopBar />
+                    <HelpPage />
                   </>
                 }
               />

@@ -7,9 +7,10 @@ import {
   TeamOutlined,
   UndoOutlined,
 } from '@ant-design/icons';
-import { Button, Modal, Segmented, Tooltip } from 'antd';
+import { Button, Segmented, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { HelpDrawer } from '../features/help/HelpDrawer';
 import { useAppWords } from '../shared/messages/app';
 import { useThere } from '../shared/state/others';
 import { toggleTheme, usePreferences } from '../shared/state/preferences';
@@ -56,36 +57,6 @@ function Others() {
     <output className={css.others} title={t('app-also-here', { words })}>
       <TeamOutlined /> <span>{words}</span>
     </output>
-  );
-}
-
-function Help({ open, close }: { open: boolean; close: () => void }) {
-  const t = useAppWords();
-  const rows = [
-    ['1 2 3', 'go to a stage'],
-    ['Tab', 'next thing that can be changed'],
-    ['Enter', 'type a value; Esc leaves it'],
-    ['Arrows', 'nudge by 1 cm or ½ in; with Shift ten times as far'],
-    ['Ctrl Z', 'undo'],
-    ['Ctrl Shift Z', 'redo'],
-  ];
-  return (
-    <Modal open={open} onCancel={close} footer={null} title={t('app-keys-and-ways-of-typing')}>
-      <table className="list keys">
-        <tbody>
-          {rows.map(([key, text]) => (
-            <tr key={key}>
-              <td>
-                <kbd>{key}</kbd>
-              </td>
-              <td>{text}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p>{t('app-lengths-are-taken-either-way')}</p>
-      <p>{t('app-on-the-drawings-drag-the')}</p>
-    </Modal>
   );
 }
 
@@ -167,7 +138,7 @@ export function TopBar() {
           onClick={toggleTheme}
         />
       </Tooltip>
-      <Tooltip title={t('app-keys-and-ways-of-typing')}>
+      <Tooltip title={t('app-help')}>
         <Button
           type="text"
           aria-label={t('app-help')}
@@ -175,7 +146,7 @@ export function TopBar() {
           onClick={() => setHelp(true)}
         />
       </Tooltip>
-      <Help open={help} close={() => setHelp(false)} />
+      <HelpDrawer open={help} close={() => setHelp(false)} />
     </header>
   );
 }

@@ -16,12 +16,13 @@ const SETTLE_MS = 1200;
 
 type Row = Schemas['RankedResult'];
 
-function Best({ row, document, asked }: { row: Row; document: Shoot; asked: Shoot }) {
+function Best(props: { row: Row; document: Shoot; asked: Shoot; wait: boolean }) {
+  const { row, document, asked } = props;
   const t = useBriefWords();
   const present = row.kind === document.design.kind;
   return (
     <li>
-      <KindPicture document={inDesign(asked, row)} name={row.name} />
+      <KindPicture document={inDesign(asked, row)} name={row.name} wait={props.wait} />
       <b>{row.name}</b>
       <div>
         <span>
@@ -64,7 +65,7 @@ export function BestSoFar({ document }: { document: Shoot }) {
       </div>
       <ol className={isFetching && data ? 'is-stale' : undefined}>
         {rows.map((row) => (
-          <Best key={row.kind} row={row} document={document} asked={asked} />
+          <Best key={row.kind} row={row} document={document} asked={asked} wait={isFetching} />
         ))}
       </ol>
       {rows.length ? null : <p className="faint">{t('brief-kinds-are-tried')}</p>}

@@ -11,6 +11,7 @@ import { BestSoFar } from './BestSoFar';
 import css from './brief.module.css';
 import { More } from './More';
 import { BehindIt, FromWhere, HowDeep, HowSoft, What } from './Questions';
+import { ShowRound } from './ShowRound';
 
 export function BriefStage() {
   const t = useBriefWords();
@@ -21,6 +22,7 @@ export function BriefStage() {
   return (
     <div className={`stage ${css.briefStage}`}>
       <div className={css.questions}>
+        <ShowRound />
         <What document={document} data={data} />
         <HowSoft document={document} />
         <HowDeep document={document} />

@@ -10,6 +10,7 @@ import type { PageWords } from '../../shared/messages/page';
 import { useShapeWords } from '../../shared/messages/shape';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
+import { Glossed } from '../../shared/ui/Glossed';
 import { METRES_PER_INCH, type Units } from '../../shared/units/length';
 import css from './gauges.module.css';
 
@@ -159,7 +160,7 @@ function Reading({ gauge }: { gauge: Gauge }) {
   return (
     <>
       <span className={css.gaugeLabel}>
-        {say(gauge.says)}
+        <Glossed>{say(gauge.says)}</Glossed>
         {gauge.state === 'within' ? (
           <span className={css.gaugeSpread}>{spread ? t('gauges-spread', { spread }) : ''}</span>
         ) : (

@@ -1,91 +1,9 @@
-// Two looks of one set: wiped across, side by side, or their difference in stops.
-
-import { useQueries } from '@tanstack/react-query';
-import { Segmented, Spin } from 'antd';
-import { useMemo, useState } from 'react';
+// Two looks of one set, against each other.
 import type { Shoot } from '../../shared/api/client';
-import { newId } from '../../shared/journal/device';
-import { usePlaceWords } from '../../shared/messages/place';
-import { differenceOf } from '../../shared/picture/develop';
-import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
-import { WipeLine, WipeSlider } from '../../shared/ui/Wipe';
+import { Compare } from '../../shared/picture/Compare';
 import { applied, type Look } from './looks';
-import css from './place.module.css';
-
-type Mode = 'wipe' | 'side by side' | 'difference';
-
-const editors: [string, string] = [newId(), newId()];
 
 export function LookCompare({ document, looks }: { document: Shoot; looks: [Look, Look] }) {
-  const t = usePlaceWords();
-  const [mode, setMode] = useState<Mode>('wipe');
-  const [at, setAt] = useState(50);
-  const [first, second] = useQueries({
-    queries: looks.map((look, slot) => stillQuery(applied(document, look), editors[slot] as string, 'clean')),
-  });
-  const [a, b] = [first?.data, second?.data];
-  // both at the exposure that is right for the first, so that the difference is seen
-  const factor = a?.figures.picture.exposed_right ?? 1;
-  const [imageA, imageB] = [useDeveloped(a, factor), useDeveloped(b, factor)];
-  const difference = useMemo(() => {
-    if (!a || !b || mode !== 'difference') return null;
-    const found = differenceOf(a.picture, a.weights, b.picture, b.weights);
-    return { ...found, image: new ImageData(found.pixels, a.picture.width, a.picture.height) };
-  }, [a, b, mode]);
-  const wrong = first?.error ?? second?.error;
-  const [one, two] = looks;
-  return (
-    <section className={`card picture-card ${css.compareCard}`} aria-label={t('place-two-looks')}>
-      <div className="picture-head">
-        <h2>
-          {one.name} · {two.name}
-        </h2>
-        <Segmented<Mode>
-          size="small"
-          aria-label={t('place-how-looks-are-compared')}
-          options={['wipe', 'side by side', 'difference']}
-          value={mode}
-          onChange={setMode}
-        />
-      </div>
-      <div className={`picture-frame ${css[`compare-${mode.replaceAll(' ', '-')}`]}`}>
-        {mode === 'side by side' ? (
-          <div className={css.comparePair}>
-            <Sheet image={imageA} label={t('place-picture-of', { name: one.name })} />
-            <Sheet image={imageB} label={t('place-picture-of', { name: two.name })} />
-          </div>
-        ) : mode === 'difference' ? (
-          <div className="picture-sheet">
-            <Sheet
-              image={difference?.image ?? null}
-              label={t('place-against-in-stops', { name: two.name, name_2: one.name })}
-            />
-          </div>
-        ) : (
-          <div className={`picture-sheet ${css.compareOver}`}>
-            <Sheet image={imageA} label={t('place-picture-of', { name: one.name })} />
-            <Sheet image={imageB} label={t('place-picture-of', { name: two.name })} clip={at} />
-            <WipeLine at={at} />
-          </div>
-        )}
-        {!a || !b ? (
-          <span className="picture-progress">
-            <Spin size="small" /> {t('place-taking-both')}
-          </span>
-        ) : null}
-      </div>
-      {wrong ? <p className="picture-problem">{wrong.message}</p> : null}
-      {mode === 'wipe' ? (
-        <WipeSlider at={at} setAt={setAt} label={t('place-where-the-pictures-meet')} />
-      ) : mode === 'difference' && difference ? (
-        <ul className="picture-bands" aria-label={t('place-stops-of-the-second-against')}>
-          {difference.bands.map((band) => (
-            <li key={band.label} style={{ borderTopColor: band.colour }}>
-              {band.label}
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </section>
-  );
+  const shown = (look: Look) => ({ name: look.name, document: applied(document, look) });
+  return <Compare pair={[shown(looks[0]), shown(looks[1])]} />;
 }

@@ -8,6 +8,7 @@ import type { commonSide } from '../../shared/drawing/scale';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
 import { inDesign, takeKind } from '../../shared/state/kind';
+import { Glossed } from '../../shared/ui/Glossed';
 import css from './shape.module.css';
 import { Curves } from './WhatIf';
 
@@ -130,7 +131,9 @@ function All({
       <dl className={css.kindFigures}>
         {FIGURES.map((key) => (
           <div key={key}>
-            <dt>{t('kind-figure', { of: { kind: 'choice', value: key } })}</dt>
+            <dt>
+              <Glossed>{t('kind-figure', { of: { kind: 'choice', value: key } })}</Glossed>
+            </dt>
             <dd>{row.figures?.[key]}</dd>
           </div>
         ))}
@@ -151,6 +154,7 @@ export function KindCard(props: {
   document: Shoot;
   kind: Catalogue['kinds'][number] | undefined;
   view: View;
+  wait: boolean;
   chosen: boolean;
   full: boolean;
   onChoose: (on: boolean) => void;
@@ -162,7 +166,7 @@ export function KindCard(props: {
   const present = row.kind === document.design.kind;
   return (
     <li className={`${css.kindCard}${present ? ' is-present' : ''}`}>
-      <KindPicture document={inDesign(document, row)} name={row.name} />
+      <KindPicture document={inDesign(document, row)} name={row.name} wait={props.wait} />
       <div className={css.kindWords}>
         <h3>
           {props.place}. {row.name}

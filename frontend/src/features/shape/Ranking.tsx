@@ -45,7 +45,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
             <td>{t('shape-on-the-same-head')}</td>
             {rows.map((r) => (
               <td key={r.kind}>
-                <KindPicture document={inDesign(document, r)} name={r.name} />
+                <KindPicture document={inDesign(document, r)} name={r.name} wait={false} />
               </td>
             ))}
           </tr>
@@ -136,6 +136,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
             place={i + 1}
             document={document}
             view={view}
+            wait={isFetching}
             chosen={chosen.includes(row.kind)}
             full={chosen.length >= MOST_COMPARED}
             onChoose={(on) => setChosen(on ? [...chosen, row.kind] : chosen.filter((k) => k !== row.kind))}

@@ -19,6 +19,7 @@ import { NoteLine } from '../../shared/ui/NoteLine';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { StructureChoices } from '../../shared/ui/StructureChoices';
+import { Against } from './Against';
 import { FrontView, GlowKey } from './FrontView';
 import { isHeld } from './heldFrame';
 import { KindControls } from './KindControls';
@@ -254,7 +255,11 @@ export function ShapeStage() {
               </figure>
             </div>
             <div className="shape-lower">
-              <PredictedPicture figures={figures} document={document} />
+              <PredictedPicture
+                figures={figures}
+                document={document}
+                more={<Against document={document} figures={figures} />}
+              />
               <LightLayers document={document} figures={figures} />
               <section
                 className="card"

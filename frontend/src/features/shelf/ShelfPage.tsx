@@ -14,6 +14,7 @@ import { AtHand } from './AtHand';
 import { ItemDrawing } from './ItemDrawing';
 import { GenericPanel, OwnPanel } from './ItemPanel';
 import css from './shelf.module.css';
+import { TickWhatYouHave } from './TickWhatYouHave';
 import { type Category, type ItemAnswer, type Starter, useShelf } from './useShelf';
 
 type View = 'mine' | 'generic' | 'at-hand';
@@ -178,7 +179,15 @@ export function ShelfPage() {
       ) : null}
       {own.error ? <Alert type="warning" showIcon title={own.error.message} /> : null}
       {view === 'at-hand' ? (
-        <AtHand />
+        <div className={css.atHandPage}>
+          <TickWhatYouHave
+            starter={form.data?.starter ?? []}
+            categories={form.data?.categories ?? []}
+            own={own.data ?? []}
+            actions={actions}
+          />
+          <AtHand />
+        </div>
       ) : (
         <div className={css.shelfBody}>
           <nav className="shelf-categories" aria-label={t('shelf-categories')}>

@@ -9,6 +9,7 @@ import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
 import { useShootsWords } from '../../shared/messages/shoots';
+import { openShoot } from '../../shared/state/store';
 import { cardDocument, ShootCard } from './ShootCard';
 import { Starts } from './Starts';
 import { copyTitle, type ShootLine, type ShootOrder, shownLines } from './shootLines';
@@ -35,6 +36,14 @@ export function ShootsPage() {
   const make = useMutation({
     mutationFn: () => answer(api.POST('/api/shoots', { body: {} })),
     onSuccess: (shoot) => go(`/shoots/${shoot.id}/brief`),
+    onError: fail,
+  });
+  const fromMine = useMutation({
+    mutationFn: () => answer(api.POST('/api/shoots', { body: {} })),
+    onSuccess: async (shoot) => {
+      await openShoot(shoot.id);
+      void go('/shelf?view=at-hand');
+    },
     onError: fail,
   });
   const remove = useMutation({
@@ -99,6 +108,13 @@ export function ShootsPage() {
         <h1>{t('shoots-shoots')}</h1>
         <Button type="primary" icon={<PlusOutlined />} loading={make.isPending} onClick={() => make.mutate()}>
           {t('shoots-new-shoot')}
+        </Button>
+        <Button
+          title={t('shoots-kinds-that-can-be-made')}
+          loading={fromMine.isPending}
+          onClick={() => fromMine.mutate()}
+        >
+          {t('shoots-from-what-i-have')}
         </Button>
         <Upload
           accept=".json,application/json"

@@ -17,6 +17,7 @@ const ROOMS: Record<string, string> = {
   brief: 'useBriefWords',
   'build-page': 'useBuildPageWords',
   common: 'useCommonWords',
+  help: 'useHelpWords',
   place: 'usePlaceWords',
   practice: 'usePracticeWords',
   prove: 'useProveWords',

@@ -21,13 +21,18 @@ function useSeen(box: RefObject<HTMLElement | null>): boolean {
   return seen;
 }
 
-export function KindPicture({ document, name }: { document: Shoot; name: string }) {
+export function KindPicture(props: {
+  document: Shoot;
+  name: string /** Not before the order is known. */;
+  wait: boolean;
+}) {
+  const { document, name } = props;
   const { data: curves } = useQuery(curvesQuery);
   const t = useShapeWords();
   const box = useRef<HTMLDivElement>(null);
   const seen = useSeen(box);
   const { data, error } = useQuery({
-    enabled: seen,
+    enabled: seen && !props.wait,
     queryKey: ['kind-picture', document.design, document.brief],
     queryFn: async ({ signal }) => {
       const editor = `compare-${document.design.kind}`;

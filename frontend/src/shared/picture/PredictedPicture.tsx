@@ -1,7 +1,7 @@
 // What the camera will see: the solved light on a stand-in, at the exposure that is set or at the right one.
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { Figures, Shoot } from '../api/client';
 import { curvesQuery } from '../api/queries';
 import { useShapeWords } from '../messages/shape';
@@ -47,7 +47,8 @@ function Outline({ places, weights }: { places: OutlinePlace[]; weights: number[
   );
 }
 
-export function PredictedPicture({ figures, document }: { figures: Figures; document: Shoot }) {
+export function PredictedPicture(props: { figures: Figures; document: Shoot; more?: ReactNode }) {
+  const { figures, document } = props;
   usePictureInStep();
   const t = useShapeWords();
   const { picture, state, waiting, problem } = usePicture();
@@ -87,6 +88,7 @@ export function PredictedPicture({ figures, document }: { figures: Figures; docu
           value={view}
           onChange={setView}
         />
+        {props.more}
       </div>
       <div className={`picture-frame${waiting && state !== 'none' ? ' is-stale' : ''}`}>
         <div className="picture-sheet">

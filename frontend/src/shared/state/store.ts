@@ -234,6 +234,13 @@ const all = (): Step[] =>
   );
 
 /** Take back the newest edit of this browser. */
+/** The document as it was before the last edit of this page that can be undone. */
+export function beforeLast(): Shoot | null {
+  const { document } = get();
+  const last = stacks(all()).undo.at(-1);
+  return document && last ? withChanges(document, turnedBack(last.changes)) : null;
+}
+
 export function undo(): void {
   const last = stacks(all()).undo.at(-1);
   if (last) step(turnedBack(last.changes), `Undone: ${last.label}`, { undoes: last.id });

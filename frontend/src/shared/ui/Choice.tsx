@@ -3,6 +3,7 @@ import { useId } from 'react';
 import { useCommonWords } from '../messages/common';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
+import { Glossed } from './Glossed';
 import css from './ui.module.css';
 
 export type ChoiceOption = { id: string; name: string; detail?: string };
@@ -36,7 +37,7 @@ export function Choice(props: {
       title={assumed ? t('common-assumed') : undefined}
     >
       <label className="field-label" htmlFor={id}>
-        {props.label}
+        <Glossed>{props.label}</Glossed>
       </label>
       <Select
         id={id}

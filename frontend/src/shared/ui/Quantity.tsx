@@ -10,6 +10,7 @@ import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { nudge } from '../units/length';
 import { type Kind, read, show } from '../units/quantity';
+import { Glossed } from './Glossed';
 import css from './ui.module.css';
 
 type Limit = Schemas['LimitAnswer'];
@@ -168,7 +169,7 @@ export function Quantity(props: {
       title={assumed ? t('common-assumed') : undefined}
     >
       <span className="field-label" id={id}>
-        {props.label}
+        <Glossed>{props.label}</Glossed>
       </span>
       {editor.editing ? (
         <QuantityInput editor={editor} label={props.label} />

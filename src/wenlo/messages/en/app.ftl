@@ -26,12 +26,6 @@ app-title-of-the-shoot = Title of the shoot
 
 app-also-here = Also here: { $words }
 
-app-lengths-are-taken-either-way = Lengths are taken either way anywhere: 1.35 m, 135 cm, 1350 mm, 5' 2 3/4", 62 1/2 in.
-
-app-on-the-drawings-drag-the = On the drawings, drag the sheet, the lamp, the camera, the backdrop and the frame's edges, or click a number.
-
-app-keys-and-ways-of-typing = Keys and ways of typing
-
 app-wenlo = Wenlo
 
 app-all-shoots = All shoots

@@ -391,3 +391,29 @@ brief-use-this-size = Use this size
 brief-kinds-are-tried = Every kind is being tried for these answers…
 
 brief-drag-it = drag it round
+
+brief-first-time = First time here?
+
+brief-show-me-round = Show me round (1 minute)
+
+brief-not-now = Not now
+
+brief-tour-questions = Five questions
+
+brief-tour-questions-how = Answer by choosing a picture or dragging the light round the head. Leave what you do not mind.
+
+brief-tour-picture = What the camera will see
+
+brief-tour-picture-how = This is solved light, not a drawing. It follows while you drag.
+
+brief-tour-best = What suits best
+
+brief-tour-best-how = Every kind of modifier is sized for your answers. Take one here, or see them all with their reasons.
+
+brief-tour-figures = Seven figures
+
+brief-tour-figures-how = Green is as you asked. Press a red one: it says why, and what would cure it.
+
+brief-tour-stages = Six stages
+
+brief-tour-stages-how = Size it, place it, build it from a cut list, rig it, and prove it with a test shot.

@@ -479,3 +479,11 @@ kind-figure = { $of ->
     [stands] stands
    *[lasts] lasts
 }
+
+against = Compare the picture
+
+against-bare = the bare lamp
+
+against-before = before the last change
+
+against-now = as it is now

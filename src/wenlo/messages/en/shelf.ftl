@@ -133,3 +133,7 @@ shelf-found = Found
 shelf-items = Items
 
 shelf-choose-a-thing-to-see = Choose a thing to see what it does to light and to change its values.
+
+shelf-tick-what-you-have = Tick what you have
+
+shelf-ticked-things-are-typical = Each goes on your Shelf with typical values, and what can be made of it is worked out anew below. Measure it later on the Bench.

@@ -101,3 +101,7 @@ shoots-delete-for-good-2 = Delete for good
 shoots-the-trash-is-empty = The trash is empty
 
 shoots-shoots-shots-photographs-and-things = Shoots, shots, photographs and things of the Shelf that you delete are kept here for 30 days.
+
+shoots-from-what-i-have = From what I have
+
+shoots-kinds-that-can-be-made = A new shoot that begins with your lamps and stuff: what can be made tonight comes first

@@ -174,8 +174,8 @@ def test_a_shoot_from_nothing_by_pictures_to_a_cut_list(open_page):
     expect(page.get_by_text(re.compile("to the left$"))).to_be_visible()
     # the kinds that suit best, on the same thing; the first is taken
     best = page.get_by_role("region", name="Suits this best so far")
-    expect(best.get_by_role("listitem")).to_have_count(3, timeout=60_000)
-    expect(best.locator(".ant-spin")).to_have_count(0, timeout=60_000)
+    expect(best.get_by_role("listitem")).to_have_count(3, timeout=120_000)
+    expect(best.locator(".ant-spin")).to_have_count(0, timeout=120_000)
     name = best.locator("li > b").first.inner_text()
     user.tap("button", re.compile("^Use (it|this size)"))
     expect(page.get_by_test_id("save-state")).to_have_text("Saved")

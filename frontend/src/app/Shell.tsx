@@ -47,7 +47,7 @@ function useShortcuts(id: string): void {
         redo();
       } else if (!event.ctrlKey && !event.metaKey && !event.altKey) {
         const stage = STAGES[Number(key) - 1];
-        if (stage) void go(`/shoots/${id}/${stage.key}`);
+        if (stage) void go(`/shoots/${id}/${stage}`);
       }
     };
     const look = () => void refresh();
@@ -79,16 +79,20 @@ export function Shell() {
     <>
       <TopBar />
       <nav className={css.rail} aria-label={t('app-stages')}>
-        {STAGES.map((s, i) => (
-          <NavLink
-            key={s.key}
-            to={`/shoots/${id}/${s.key}`}
-            title={t('app-key', { name: s.name, question: s.question, i: String(i + 1) })}
-          >
-            <span className={css.railNumber}>{i + 1}</span>
-            {s.name}
-          </NavLink>
-        ))}
+        {STAGES.map((key, i) => {
+          const of = { kind: 'choice' as const, value: key };
+          const name = t('app-stage', { of });
+          return (
+            <NavLink
+              key={key}
+              to={`/shoots/${id}/${key}`}
+              title={t('app-key', { name, question: t('app-stage-asks', { of }), i: String(i + 1) })}
+            >
+              <span className={css.railNumber}>{i + 1}</span>
+              {name}
+            </NavLink>
+          );
+        })}
       </nav>
       <main className={css.main} aria-label={stage}>
         {problem ? <Alert type="warning" showIcon banner title={problem} /> : null}

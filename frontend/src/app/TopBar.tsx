@@ -14,16 +14,8 @@ import { HelpDrawer } from '../features/help/HelpDrawer';
 import { useAppWords } from '../shared/messages/app';
 import { useThere } from '../shared/state/others';
 import { toggleTheme, usePreferences } from '../shared/state/preferences';
-import { edit, redo, type SaveState, undo, useShoot } from '../shared/state/store';
+import { edit, redo, undo, useShoot } from '../shared/state/store';
 import css from './app.module.css';
-
-const SAID: Record<SaveState, string> = {
-  saved: 'Saved',
-  saving: 'Saving…',
-  offline: 'Offline: kept here, trying again',
-  conflict: 'Changed by somebody else, too',
-  refused: 'Not accepted; last good state shown',
-};
 
 function Title() {
   const t = useAppWords();
@@ -99,7 +91,7 @@ export function TopBar() {
             </Link>
           </Tooltip>
           <output className={`save-state save-${state}`} data-testid="save-state">
-            {SAID[state]}
+            {t('app-save', { of: { kind: 'choice', value: state } })}
           </output>
           <Others />
         </>

@@ -61,3 +61,29 @@ app-light-theme = Light theme
 app-dim-the-screen-where-it = Dim the screen where it is dark
 
 app-help = Help
+
+app-stage = { $of ->
+    [brief] Brief
+    [shape] Shape
+    [place] Place
+    [build] Build
+    [rig] Rig
+   *[prove] Prove
+}
+
+app-stage-asks = { $of ->
+    [brief] what must the picture look like?
+    [shape] how big, how far, how many layers?
+    [place] where does everything stand?
+    [build] what to buy, cut and join?
+    [rig] what holds it, cools it, keeps it dry?
+   *[prove] what did the shots tell?
+}
+
+app-save = { $of ->
+    [saving] Saving…
+    [offline] Offline: kept here, trying again
+    [conflict] Changed by somebody else, too
+    [refused] Not accepted; last good state shown
+   *[saved] Saved
+}

@@ -8,8 +8,9 @@ import pytest
 from factories import make_shoot
 from said import in_words
 from wenlo.core.analysis.apparent import Extent, shadow_scale
-from wenlo.core.analysis.figures import evaluate, modifier_light, setting_for
+from wenlo.core.analysis.figures import evaluate, setting_for
 from wenlo.core.analysis.gauges import GAUGE_KEYS, gauges
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.catalog.typical import lamp_types, sheet_materials
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.notes import notes

@@ -10,8 +10,9 @@ from pydantic import ValidationError
 
 from made_kinds import brief_for, made, window_light
 from said import in_words
-from wenlo.core.analysis.figures import evaluate, modifier_light, readings_in_room
+from wenlo.core.analysis.figures import evaluate, readings_in_room
 from wenlo.core.analysis.gauges import gauges
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import Brief, LampSetting, Room
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.geometry.sun import day_of_year

@@ -12,9 +12,9 @@ from factories import make_shoot
 from made_kinds import brief_for
 from said import in_words
 from wenlo.core.analysis.efforts import TRYING
-from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.analysis.light_layers import action_range
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import ActionArea, Brief, Limits, Wanted
 from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types
 from wenlo.core.document.shoot import read_shoot, write_shoot

@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 
 from factories import shoot_document
-from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.analysis.preview import Taking, camera_of, exposure_factor, preview
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.document.shoot import read_shoot
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Dome, Panel

@@ -6,7 +6,7 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
-from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.modifiers.beam_tube import beam_of, spot_of
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.proposals.soft_rules import layers_until_hidden

@@ -10,8 +10,9 @@ from pydantic import ValidationError
 from factories import make_shoot, shelf_row, shoot_document
 from said import in_words as said_so
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
-from wenlo.core.analysis.figures import evaluate, modifier_light
+from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.gauges import gauges
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
 from wenlo.core.catalog.items import CATEGORIES, FoundValues, LampValues, MeasuredBeam, read_values
 from wenlo.core.catalog.own import (

@@ -7,7 +7,8 @@ import pytest
 
 from said import detail_of, in_words
 from wenlo.core.analysis.efforts import TRYING
-from wenlo.core.analysis.figures import evaluate, modifier_light
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import Brief, LampSetting, Wanted
 from wenlo.core.catalog.typical import bounce_faces, sheet_materials
 from wenlo.core.inventory.shopping import work_out

@@ -7,10 +7,11 @@ from typing import Literal
 import numpy as np
 
 from wenlo.core import CORE_VERSION
-from wenlo.core.analysis.figures import CROWDED_CELLS, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
+from wenlo.core.analysis.figures import CROWDED_CELLS, DRAFT_CELLS, Evaluated, evaluate
 from wenlo.core.analysis.gauges import Gauge, gauges
 from wenlo.core.analysis.preview import exposure_factor
 from wenlo.core.analysis.shown_figures import light_figures, picture_figures
+from wenlo.core.analysis.source_light import MAP_CELLS
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.kind import KindFigure
 from wenlo.core.optics.lamp import angle_at

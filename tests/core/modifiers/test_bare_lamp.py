@@ -5,7 +5,8 @@ import math
 import pytest
 
 from made_kinds import brief_for, made, middle
-from wenlo.core.analysis.figures import evaluate, modifier_light
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.optics.lamp import placed
 
 

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import brief_for, made, sides
-from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.transport.solve import DRAFT
 

@@ -6,7 +6,7 @@ import type { Schemas, Shoot } from '../../shared/api/client';
 import { useRanking } from '../../shared/api/queries';
 import { useBriefWords } from '../../shared/messages/brief';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { inDesign, takeKind } from '../../shared/state/kind';
+import { inDesign, inOrder, takeKind } from '../../shared/state/kind';
 import { useSettled } from '../../shared/state/settled';
 import { useShoot } from '../../shared/state/store';
 import css from './brief.module.css';
@@ -52,9 +52,8 @@ export function BestSoFar({ document }: { document: Shoot }) {
   const looked = useLooked();
   const id = useShoot((s) => s.id);
   const { data, isFetching, progress } = useRanking(asked, looked);
-  const rows = (data?.kinds ?? progress.parts)
+  const rows = inOrder(data?.kinds ?? progress.parts)
     .filter((r) => r.design)
-    .sort((a, b) => (a.penalty ?? Number.MAX_VALUE) - (b.penalty ?? Number.MAX_VALUE))
     .slice(0, SHOWN);
   return (
     <section className={`card ${css.best}`} aria-label={t('brief-suits-best')}>

@@ -135,7 +135,6 @@ export function What({ document, data }: { document: Shoot; data: Catalogue }) {
 
 /** A question that is answered by the picture of a value that has a name, or by any other value. */
 function Level(props: {
-  document: Shoot;
   title: string;
   path: string;
   kind: 'millimetres' | 'stops';
@@ -177,7 +176,6 @@ export function HowSoft({ document }: { document: Shoot }) {
   const t = useBriefWords();
   return (
     <Level
-      document={document}
       title={t('brief-how-soft')}
       path="brief.wanted.shadow_edge"
       kind="millimetres"
@@ -197,7 +195,6 @@ export function HowDeep({ document }: { document: Shoot }) {
   const from = document.brief.wanted.key_side === 'right' ? 'right' : 'left';
   return (
     <Level
-      document={document}
       title={t('brief-how-deep')}
       path="brief.wanted.contrast"
       kind="stops"
@@ -225,7 +222,6 @@ export function BehindIt({ document, data }: { document: Shoot; data: Catalogue 
   const t = useBriefWords();
   return (
     <Level
-      document={document}
       title={t('brief-behind-it')}
       path="brief.wanted.background"
       kind="stops"

@@ -8,7 +8,7 @@ import { catalogueQuery, useRanking } from '../../shared/api/queries';
 import { commonSide } from '../../shared/drawing/scale';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { inDesign } from '../../shared/state/kind';
+import { inDesign, inOrder } from '../../shared/state/kind';
 import { FIGURES, KindCard, type Row, Side } from './KindCard';
 import css from './shape.module.css';
 import { WhyNot } from './WhyNot';
@@ -82,9 +82,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
   const { data: catalogue } = useQuery(catalogueQuery);
   const [chosen, setChosen] = useState<string[]>([]);
   const seconds = useSeconds(isFetching);
-  const rows =
-    data?.kinds ??
-    [...progress.parts].sort((a, b) => (a.penalty ?? Number.MAX_VALUE) - (b.penalty ?? Number.MAX_VALUE));
+  const rows = inOrder(data?.kinds ?? progress.parts);
   const serving = rows.filter((r) => r.design);
   const view = commonSide(
     serving.flatMap((r) => (r.drawn ? [r.drawn] : [])),

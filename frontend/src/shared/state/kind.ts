@@ -4,6 +4,10 @@ import { edit } from './store';
 
 type Row = Schemas['RankedResult'];
 
+/** The best first, as far as they are known; those that cannot serve last. */
+export const inOrder = (rows: Row[]): Row[] =>
+  [...rows].sort((a, b) => (a.penalty ?? Number.MAX_VALUE) - (b.penalty ?? Number.MAX_VALUE));
+
 /** The document with the kind's design and the lamp that it is lit by. */
 export function inDesign(document: Shoot, row: Row): Shoot {
   const lamp = { ...document.brief.lamp, id: row.lamp as Shoot['brief']['lamp']['id'] };

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
-from wenlo.core.analysis.figures import modifier_light, readings_in_room
+from wenlo.core.analysis.figures import readings_in_room
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of

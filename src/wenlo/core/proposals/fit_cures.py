@@ -1,15 +1,15 @@
 """What brings a set into its room that stands in a wall: the least change that does."""
 
 from collections.abc import Iterator
-from typing import Any
 
-from wenlo.core.brief.brief import Brief
+from wenlo.core.brief.brief import Brief, Camera
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.proposals.proposal_context import Change, changes_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
+from wenlo.core.units.fields import limits_of_field
 
 NEARER = (0.85, 0.7, 0.55)
 """Shares of its distance that a lamp, or the whole, is brought to."""
@@ -35,7 +35,7 @@ def into_the_room(brief: Brief, design: ModifierParameters) -> tuple[Change, ...
     return ()
 
 
-def _tries(design: ModifierParameters) -> Iterator[dict[str, Any]]:
+def _tries(design: ModifierParameters) -> Iterator[dict[str, float]]:
     # the lamp nearer, turned toward the camera, all of it nearer: by turns, a little first
     able = kind_of(design).capabilities
     lamp = [_scaled(able.lamp_travel, design, share) for share in NEARER] if able.lamp_travel is not None else []
@@ -47,13 +47,13 @@ def _tries(design: ModifierParameters) -> Iterator[dict[str, Any]]:
                 yield row[k]
 
 
-def _scaled(slot: Slot[float], design: ModifierParameters, share: float) -> dict[str, Any]:
+def _scaled(slot: Slot[float], design: ModifierParameters, share: float) -> dict[str, float]:
     now = slot.get(design)
     value = round(slot.within(now * share), 2)
     return {slot.id: value} if value != now else {}
 
 
-def _turned(design: ModifierParameters, by: float) -> dict[str, Any]:
+def _turned(design: ModifierParameters, by: float) -> dict[str, float]:
     slot, now = kind_of(design).slots["key_angle"], design.key_angle
     size = max(abs(now) - by, 0.0)
     value = slot.within(size if now >= 0.0 else -size)
@@ -85,5 +85,6 @@ def camera_before_the_wall(brief: Brief) -> tuple[Change, ...]:
     brief: whose camera would stand behind the wall.
     """
     value = round(-room_box(brief).front - BEFORE_WALL - 0.005, 2)
-    low = 0.2
-    return (Change(path="brief.camera.distance", value=value),) if value >= low else ()
+    limits = limits_of_field(Camera, "distance")
+    stands = limits is None or value >= limits.low
+    return (Change(path="brief.camera.distance", value=value),) if stands else ()

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from pydantic import ValidationError
 
-from wenlo.core.analysis.figures import Light, modifier_light
+from wenlo.core.analysis.source_light import Light, modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnFace, OwnFound, OwnSheet, covering_of
 from wenlo.core.catalog.typical import bounce_faces, sheet_materials

@@ -3,8 +3,8 @@
 import math
 from collections.abc import Callable, Iterator
 
-from wenlo.core.analysis.figures import Light
 from wenlo.core.analysis.gauges import EDGE_BAND, GaugeKey
+from wenlo.core.analysis.source_light import Light
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops

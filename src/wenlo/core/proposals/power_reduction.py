@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator
 
-from wenlo.core.analysis.figures import Light
+from wenlo.core.analysis.source_light import Light
 from wenlo.core.catalog.data_files import gels
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot

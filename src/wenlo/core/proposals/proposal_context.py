@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass, replace
 from typing import Any, TypeVar
 
-from wenlo.core.analysis.figures import Light, modifier_light
+from wenlo.core.analysis.source_light import Light, modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of

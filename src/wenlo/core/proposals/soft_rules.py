@@ -8,7 +8,7 @@ import numpy as np
 
 from wenlo.core.analysis.apparent import OUTLINE_THRESHOLD
 from wenlo.core.analysis.efforts import TRY_CELLS, TRYING
-from wenlo.core.analysis.figures import Light, modifier_light
+from wenlo.core.analysis.source_light import Light, modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material

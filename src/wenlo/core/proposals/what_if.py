@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.analysis.source_light import modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.kind import ModifierParameters

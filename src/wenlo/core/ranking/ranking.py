@@ -10,8 +10,9 @@ from typing import Any
 import numpy as np
 
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS, TRYING
-from wenlo.core.analysis.figures import evaluate, shadow_edge_of
+from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.light_layers import action_range
+from wenlo.core.analysis.source_light import shadow_edge_of
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import sheet_material

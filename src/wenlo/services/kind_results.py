@@ -14,7 +14,7 @@ from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.kind import ModifierParameters
-from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.registry import baseline, kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.in_a_row import in_a_row
@@ -201,6 +201,12 @@ def ranking(told: Told, document: Document, shelf: Sequence[dict[str, Any]] = ()
         ],
         seconds=round(time.perf_counter() - start, 2),
     )
+
+
+def held_against(document: Document) -> r.BaselineResult:
+    """What the document's design is held against; see ``BaselineResult``."""
+    shoot = resolve_document(document)
+    return r.BaselineResult(design=baseline(shoot.design, shoot.brief).model_dump(mode="json"))
 
 
 def material_row(told: Told, document: Document, parameter: str, shelf: Sequence[dict[str, Any]] = ()) -> r.RowResult:

@@ -283,6 +283,18 @@ class RowResult(Result):
     lines: list[MaterialResult]
 
 
+class BaselineRequest(Result):
+    """Ask what a design is held against."""
+
+    document: Shoot
+
+
+class BaselineResult(Result):
+    """The design's own lamp where it hangs, with nothing before it."""
+
+    design: dict[str, Any]
+
+
 class WeighedResult(Result):
     """What a kind is judged by in one respect: a wish that it misses or meets, or what it takes; and what that weighs
     against it, about one for every stop or doubling that a wish is missed by.

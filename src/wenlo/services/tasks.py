@@ -9,7 +9,7 @@ from wenlo.services.compute import advice, light_map, picture
 from wenlo.services.failures import failure_learned
 from wenlo.services.figure_results import figures
 from wenlo.services.flag_results import flags
-from wenlo.services.kind_results import curve, material_row, ranking
+from wenlo.services.kind_results import curve, held_against, material_row, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.photograph_results import kept_photograph, measured_photograph, predicted_frame
 from wenlo.services.place_results import balance, flow, place, role, second_start
@@ -36,6 +36,7 @@ ASSEMBLY = Task(assembly_drawn, "quick")
 STEP_PICTURES = Task(pictures_drawn, "quick")
 VIEWS = Task(views_drawn, "quick")
 MIRROR = Task(mirror, "quick")
+BASELINE = Task(held_against, "quick")
 MEASURED = Task(measured, "quick")
 ADAPT = Task(adapt, "quick")
 RIG = Task(rig, "quick")

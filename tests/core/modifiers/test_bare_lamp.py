@@ -2,11 +2,13 @@
 
 import math
 
+import numpy as np
 import pytest
 
 from made_kinds import brief_for, made, middle
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.source_light import modifier_light
+from wenlo.core.modifiers.registry import baseline
 from wenlo.core.optics.lamp import placed
 
 
@@ -58,3 +60,21 @@ def test_it_is_where_it_is_said_and_looks_at_the_mark(key_angle):
 def test_it_comes_nearer_to_be_softer():
     bare = made("bare_lamp", distance=2.0)
     assert bare.kind.scaled(bare.design, 2.0).distance == pytest.approx(1.0)
+
+
+@pytest.mark.parametrize("name", ["diffusion_frame", "book_light", "overhead_bounce", "snoot"])
+def test_it_takes_the_place_of_any_lamp_and_points_at_the_face(name):
+    brief = brief_for(name)
+    design = made(name, brief=brief).design
+    bare = baseline(design, brief)
+    assert np.allclose(bare.lamp_position, design.lamp_position, atol=0.02)
+    toward = np.array([0.0, 0.0, brief.subject.face_height]) - bare.source_centre
+    assert np.allclose(-bare.axis, toward / np.linalg.norm(toward), atol=0.01)
+
+
+def test_the_loss_of_a_frame_is_what_it_gives_less_than_its_lamp_alone():
+    # by another way: two sets solved, and their keys divided
+    brief = brief_for("diffusion_frame")
+    design = made("diffusion_frame", brief=brief).design
+    frame, bare = (modifier_light(brief, one) for one in (design, baseline(design, brief)))
+    assert frame.loss == pytest.approx(math.log2(bare.key / frame.key), abs=0.08)

@@ -1,46 +1,42 @@
 // The set against the bare lamp, or against what it was before the last change.
 import { SwapOutlined } from '@ant-design/icons';
+import { useQuery } from '@tanstack/react-query';
 import { Dropdown, Modal } from 'antd';
 import { useState } from 'react';
-import type { Figures, Shoot } from '../../shared/api/client';
+import { answer, api, type Shoot } from '../../shared/api/client';
 import { useShapeWords } from '../../shared/messages/shape';
 import { Compare } from '../../shared/picture/Compare';
 import { beforeLast, useShoot } from '../../shared/state/store';
 
 type Baseline = 'bare' | 'before';
 
-/** The same lamp at the same place and with nothing before it, pointed at the face. */
-export function bareOf(document: Shoot, figures: Figures): Shoot {
-  const [away = 1.5, up = 1.6] = figures.modifier.side_lamps[0]?.place ?? [];
-  const { key_angle } = document.design;
-  const design = {
-    kind: 'bare_lamp' as const,
-    key_angle,
-    distance: Math.max(Math.abs(away), 0.15),
-    centre_height: Math.max(up, 0.1),
-    aim_height: document.brief.subject.face_height,
-  };
+/** The same lamp at the same place, with nothing before it and pointed at the face. */
+async function bareOf(document: Shoot): Promise<Shoot> {
+  const { design } = await answer(api.POST('/api/baseline', { body: { document } }));
   return { ...document, design: design as Shoot['design'] };
 }
 
-export function Against({ document, figures }: { document: Shoot; figures: Figures }) {
+export function Against({ document }: { document: Shoot }) {
   const t = useShapeWords();
   const canUndo = useShoot((s) => s.canUndo);
-  const [against, setAgainst] = useState<{ name: string; document: Shoot } | null>(null);
+  const [against, setAgainst] = useState<Baseline | null>(null);
   const names: Record<Baseline, string> = { bare: t('against-bare'), before: t('against-before') };
+  const other = useQuery({
+    queryKey: ['against', against, document],
+    queryFn: () => (against === 'bare' ? bareOf(document) : beforeLast()),
+    enabled: against !== null,
+    gcTime: 0,
+  });
   return (
     <>
       <Dropdown
         trigger={['click']}
         menu={{
           items: [
-            { key: 'bare', label: names.bare, disabled: document.design.kind === 'bare_lamp' },
+            { key: 'bare', label: names.bare },
             { key: 'before', label: names.before, disabled: !canUndo },
           ],
-          onClick: ({ key }) => {
-            const other = key === 'bare' ? bareOf(document, figures) : beforeLast();
-            if (other) setAgainst({ name: names[key as Baseline], document: other });
-          },
+          onClick: ({ key }) => setAgainst(key as Baseline),
         }}
       >
         <button type="button" className="icon-button" aria-label={t('against')} title={t('against')}>
@@ -54,7 +50,15 @@ export function Against({ document, figures }: { document: Shoot; figures: Figur
         width={820}
         title={t('against')}
       >
-        {against ? <Compare pair={[against, { name: t('against-now'), document }]} /> : null}
+        {other.error ? <p className="picture-problem">{other.error.message}</p> : null}
+        {against && other.data ? (
+          <Compare
+            pair={[
+              { name: names[against], document: other.data },
+              { name: t('against-now'), document },
+            ]}
+          />
+        ) : null}
       </Modal>
     </>
   );

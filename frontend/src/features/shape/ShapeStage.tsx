@@ -258,7 +258,7 @@ export function ShapeStage() {
               <PredictedPicture
                 figures={figures}
                 document={document}
-                more={<Against document={document} figures={figures} />}
+                more={<Against document={document} />}
               />
               <LightLayers document={document} figures={figures} />
               <section

@@ -2,12 +2,11 @@
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
-import type { Figures, Shoot } from '../../shared/api/client';
+import type { Shoot } from '../../shared/api/client';
 import { beforeLast, edit, useShoot } from '../../shared/state/store';
-import { open, opened, show } from '../../testing/bench';
-import { Against, bareOf } from './Against';
+import { open, opened, serve, show } from '../../testing/bench';
+import { Against } from './Against';
 
-const figures = { modifier: { side_lamps: [{ place: [1.85, 1.3] }] } } as unknown as Figures;
 const shoot = () =>
   opened({
     design: { kind: 'diffusion_frame', key_angle: 40, width: 1.2 },
@@ -15,18 +14,6 @@ const shoot = () =>
   });
 
 describe('what a set is held against', () => {
-  it('is the same lamp at the same place, bare, and pointed at the face', () => {
-    const bare = bareOf(shoot(), figures);
-    expect(bare.design).toEqual({
-      kind: 'bare_lamp',
-      key_angle: 40,
-      distance: 1.85,
-      centre_height: 1.3,
-      aim_height: 1.25,
-    });
-    expect(bare.brief).toEqual(shoot().brief);
-  });
-
   it('is the set before the last change, once there was one', () => {
     open(shoot());
     expect(beforeLast()).toBeNull();
@@ -36,12 +23,33 @@ describe('what a set is held against', () => {
     expect(width(beforeLast())).toBe(1.2);
   });
 
-  it('is chosen beside the picture; a bare lamp is not held against itself', async () => {
-    const document = opened({ ...shoot(), design: { kind: 'bare_lamp', key_angle: 40 } });
+  it('is asked for beside the picture: the lamp alone, of the document that is open', async () => {
+    const document = shoot();
+    const asked = serve({ 'POST /api/baseline': { body: { design: { kind: 'lamp_alone' } } } });
     open(document);
-    show(<Against document={document} figures={figures} />);
+    show(<Against document={document} />);
     await userEvent.click(screen.getByRole('button', { name: 'Compare the picture' }));
-    const bare = await screen.findByRole('menuitem', { name: 'the bare lamp' });
-    expect(bare.getAttribute('aria-disabled')).toBe('true');
+    await userEvent.click(await screen.findByRole('menuitem', { name: 'the bare lamp' }));
+    expect(await screen.findByText('the bare lamp · as it is now')).toBeDefined();
+    const { body } = asked.find((one) => one.what === 'POST /api/baseline') ?? {};
+    expect((body as { document: Shoot }).document.design).toEqual(document.design);
+    // both pictures are of the same room and lamp; only what stands before it differs
+    const taken = asked.filter((one) => one.what === 'POST /api/figures');
+    expect(taken.map((one) => (one.body as { document: Shoot }).document.design.kind)).toContain(
+      'lamp_alone',
+    );
+  });
+  it('says in its place why the lamp alone cannot be shown', async () => {
+    serve({
+      'POST /api/baseline': {
+        status: 503,
+        body: { code: 'away', message: 'The solver is away.', fields: [] },
+      },
+    });
+    open(shoot());
+    show(<Against document={shoot()} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Compare the picture' }));
+    await userEvent.click(await screen.findByRole('menuitem', { name: 'the bare lamp' }));
+    expect(await screen.findByText('The solver is away.')).toBeDefined();
   });
 });

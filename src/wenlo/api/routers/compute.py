@@ -13,6 +13,8 @@ from wenlo.api.schemas import AdviceRequest
 from wenlo.core.document.shoot import write_shoot
 from wenlo.services.results import (
     AdviceResult,
+    BaselineRequest,
+    BaselineResult,
     CurveRequest,
     FiguresRequest,
     FiguresResult,
@@ -28,6 +30,7 @@ from wenlo.services.set_view_results import SetViewRequest, SetViewResult
 from wenlo.services.shelf_results import shelf_rows
 from wenlo.services.tasks import (
     ADVICE,
+    BASELINE,
     CURVE,
     FIGURES,
     FLAGS,
@@ -102,6 +105,12 @@ async def set_view(body: SetViewRequest, engine: ComputeEngine) -> SetViewResult
     wins.
     """
     return await engine.run(SET_VIEW(document=body.document, light=body.light), editor=body.editor)
+
+
+@router.post("/baseline")
+async def baseline(body: BaselineRequest, engine: ComputeEngine) -> BaselineResult:
+    """What a design is held against: its own lamp where it hangs, with nothing before it."""
+    return await engine.run(BASELINE(document=body.document))
 
 
 @router.post("/reflections")

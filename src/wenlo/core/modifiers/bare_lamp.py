@@ -1,5 +1,6 @@
 """A lamp with nothing before it: what everything else is held against, and the hard key that a picture may want."""
 
+import math
 from typing import Literal
 
 import numpy as np
@@ -10,7 +11,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.framed import begin
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.no_frames import NOTHING_IS_BUILT
 from wenlo.core.modifiers.placing import key_lamp, panel
@@ -79,6 +80,18 @@ def start(brief: Brief) -> BareParameters:
     return BareParameters(**aimed_start(brief, wish=1.2))
 
 
+def in_place_of(design: ModifierParameters, brief: Brief) -> BareParameters:
+    """The lamp of another design where that hangs it, with nothing before it and pointed at the face."""
+    x, y, z = (float(value) for value in design.lamp_position)
+    slots = slots_of(BareParameters)
+    return BareParameters(
+        key_angle=slots["key_angle"].within(round(math.degrees(math.atan2(x, -y)), 1)),
+        distance=slots["distance"].within(round(math.hypot(x, y), 3)),
+        centre_height=slots["centre_height"].within(round(z, 3)),
+        aim_height=slots["aim_height"].within(brief.subject.face_height),
+    )
+
+
 def scaled(design: BareParameters, scale: float) -> BareParameters:
     """A lamp is as large as it is: for softer light it comes nearer, for harder light it goes off."""
     near = round(slots_of(BareParameters)["distance"].within(design.distance / scale), 2)
@@ -111,6 +124,7 @@ KIND = Kind(
     build=build,
     assemble=assemble,
     start=start,
+    in_place_of=in_place_of,
     scaled=scaled,
     marks=marks,
     handling=handling,

@@ -310,6 +310,7 @@ class Kind(Generic[P]):
     capabilities: what its parameters are for.
     methods: ways of working that it stands for, each with its turn among those that do.
     first: whether a new shoot begins with it.
+    in_place_of: the kind where another design's lamp hangs, for the kind that others are held against.
     lit_from: from where its light comes to the thing, where that is from more sides than one.
     good, bad: what it is good and bad at, in words.
     replaces: the rules of thumb that its figures replace.
@@ -363,6 +364,7 @@ class Kind(Generic[P]):
     lit_from: Callable[[P], tuple[LightDirection, ...]] = lambda design: ()
     methods: Mapping[str, int] = field(default_factory=dict)
     first: bool = False
+    in_place_of: Callable[["ModifierParameters", Brief], P] | None = None
 
     @property
     def always_by_day(self) -> bool:

@@ -8,6 +8,7 @@ from importlib import import_module
 from typing import Any
 
 import wenlo.core.modifiers as package
+from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.remembered import for_same_objects
 
@@ -30,6 +31,18 @@ def kinds() -> Mapping[str, Kind[Any]]:
 def first_kind() -> Kind[Any]:
     """The kind that a new shoot begins with."""
     return next(kind for kind in kinds().values() if kind.first)
+
+
+def baseline(design: ModifierParameters, brief: Brief) -> ModifierParameters:
+    """What a design is held against: its own lamp where it hangs, with nothing before it.
+
+    Parameters
+    ----------
+    design: whose lamp it is.
+    brief: what it points to.
+    """
+    made: ModifierParameters = next(k.in_place_of for k in kinds().values() if k.in_place_of is not None)(design, brief)
+    return made
 
 
 def standing_for(method: str) -> tuple[Kind[Any], ...]:

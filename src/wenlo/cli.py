@@ -60,6 +60,8 @@ def _serve(settings: "Settings", handed: int | None) -> int:
 def _work(settings: "Settings") -> int:
     from wenlo.db.runs import SqlRunStore
     from wenlo.db.session import SqlTransactions, make_engine, make_sessions
+    from wenlo.jobs.helpers import Helpers
+    from wenlo.jobs.lane import begin_to_import
     from wenlo.jobs.queue import give_way, work, worker_name
     from wenlo.services.runs import perform
     from wenlo.services.tasks import LONG_TASKS
@@ -70,7 +72,10 @@ def _work(settings: "Settings") -> int:
     transactions = SqlTransactions(make_sessions(database), SqlRunStore)
     # long work gives way to whoever waits for a figure
     give_way()
+    begin_to_import()
     warm_up()
+    helpers = Helpers((os.cpu_count() or 1) - 1)
+    helpers.begin()
     work(
         url,
         lambda run: perform(
@@ -79,9 +84,11 @@ def _work(settings: "Settings") -> int:
             run,
             worker=worker_name(),
             seconds=settings.run_seconds,
+            each=helpers.each,
             give_up=lambda: os._exit(3),
         ),
     )
+    helpers.close()
     database.dispose()
     return 0
 

@@ -127,6 +127,37 @@ def _warm_up(given_up: Any, nice: int) -> None:
     _most_threads = numba.get_num_threads()
 
 
+def forked_pool(nice: int, given_up: Any = None) -> ProcessPoolExecutor:
+    """A process that loads its kernels and then does one thing at a time; it ends with this one.
+
+    Parameters
+    ----------
+    nice: how much it stands back.
+    given_up: number of the run that nobody waits for any more, shared with it.
+    """
+    shared = _CONTEXT.RawValue("q", 0) if given_up is None else given_up
+    return ProcessPoolExecutor(max_workers=1, mp_context=_CONTEXT, initializer=_warm_up, initargs=(shared, nice))
+
+
+def end_pool(pool: ProcessPoolExecutor) -> None:
+    """End what :func:`forked_pool` made: an idle one goes by itself and tidies up; one that is stuck or busy is
+    ended.
+    """
+    processes = list((pool._processes or {}).values())
+    pool.shutdown(wait=False, cancel_futures=True)
+    for process in processes:
+        process.join(0.5)
+        process.kill()
+        process.join(5)
+
+
+def is_stopped(pid: int) -> bool:
+    """Whether a process was stopped, and not ended."""
+    with suppress(psutil.NoSuchProcess):
+        return bool(psutil.Process(pid).status() == psutil.STATUS_STOPPED)
+    return False
+
+
 class _Process:
     """One compute process."""
 
@@ -134,12 +165,7 @@ class _Process:
         self._nice = nice
         self.given_up = _CONTEXT.RawValue("q", 0)
         self._still = 0
-        self._pool = self._new_pool()
-
-    def _new_pool(self) -> ProcessPoolExecutor:
-        return ProcessPoolExecutor(
-            max_workers=1, mp_context=_CONTEXT, initializer=_warm_up, initargs=(self.given_up, self._nice)
-        )
+        self._pool = forked_pool(nice, self.given_up)
 
     def pids(self) -> list[int]:
         return list(self._pool._processes or {})
@@ -174,9 +200,7 @@ class _Process:
         return 0.0
 
     def _stopped(self) -> bool:
-        with suppress(psutil.NoSuchProcess):
-            return any(psutil.Process(pid).status() == psutil.STATUS_STOPPED for pid in self.pids())
-        return False
+        return any(is_stopped(pid) for pid in self.pids())
 
     def is_lost(self) -> bool:
         """Whether it died, or has stood still for some looks in a row, while nobody asked anything of it."""
@@ -185,16 +209,10 @@ class _Process:
 
     def replace(self) -> None:
         self.close()
-        self._pool = self._new_pool()
+        self._pool = forked_pool(self._nice, self.given_up)
 
     def close(self) -> None:
-        processes = list((self._pool._processes or {}).values())
-        self._pool.shutdown(wait=False, cancel_futures=True)
-        for process in processes:
-            # an idle one goes by itself and tidies up; one that is stuck or busy is ended
-            process.join(0.5)
-            process.kill()
-            process.join(5)
+        end_pool(self._pool)
 
 
 class Lane:

@@ -9,18 +9,17 @@ import numpy as np
 
 from wenlo.core.analysis.gauges import deep_stops
 from wenlo.core.brief.brief import Brief
-from wenlo.core.brief.uses import with_wishes
 from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.inventory.stocked import stocked
-from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.inventory.stocked import Stocked, stocked
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.modifiers.registry import baseline, kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.in_a_row import in_a_row
 from wenlo.core.proposals.what_if import what_if
 from wenlo.core.ranking.found_objects import look_for
-from wenlo.core.ranking.ranking import HEAVIEST, rank
+from wenlo.core.ranking.ranking import HEAVIEST, best_first, judge
 from wenlo.core.ranking.scoring import Ranked, ScorePoint, carried
 from wenlo.core.ranking.tradeoffs import disputes
 from wenlo.core.remembered import LruCache
@@ -29,8 +28,9 @@ from wenlo.core.scene.light_cache import WEIGHED
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
-from wenlo.services.resolve_document import Document, read_document, resolve_document
-from wenlo.services.work import Told
+from wenlo.services.every_kind import of_every_kind
+from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.work import Each, Told, in_turn
 
 
 def outlines_drawn(outlines: tuple[SideOutline, ...]) -> list[r.OutlineDrawn]:
@@ -178,19 +178,20 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
     )
 
 
-def ranking(told: Told, document: Document, shelf: Sequence[dict[str, Any]] = ()) -> r.RankingResult:
+def _judged(kind: Kind[Any], shoot: Shoot, shelf: Sequence[Stocked]) -> tuple[Ranked, r.RankedResult]:
+    row = judge(kind, shoot.brief, shelf=shelf, units=shoot.units)
+    return row, _row(shoot, row)
+
+
+def ranking(
+    told: Told, document: Document, shelf: Sequence[dict[str, Any]] = (), *, each: Each = in_turn
+) -> r.RankingResult:
     """All kinds sized and ranked for a shoot's brief and a Shelf; see ``RankingResult``."""
-    shoot = read_document(document)
-    shoot = shoot.model_copy(update={"brief": with_wishes(shoot.brief)})
     start = time.perf_counter()
-    rows = rank(
-        shoot.brief,
-        shelf=stocked(shelf),
-        units=shoot.units,
-        told=lambda done, total, row: told(done, total, _row(shoot, row)),
-    )
+    shoot, found = of_every_kind(_judged, told, document, shelf, each)
+    rows, shown = best_first(row for row, _ in found), {line.kind: line for _, line in found}
     return r.RankingResult(
-        kinds=[_row(shoot, row) for row in rows],
+        kinds=[shown[row.kind] for row in rows],
         disputes=[
             r.DisputeResult(
                 question=d.question,

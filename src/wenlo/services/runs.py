@@ -11,7 +11,7 @@ from pydantic import BaseModel
 
 from wenlo.core.errors import FieldError, NotFound, WenloError
 from wenlo.services.ports import RunRecord, RunStore, Transactions, User
-from wenlo.services.work import LongCall, LongTask
+from wenlo.services.work import Each, LongCall, LongTask, in_turn
 
 log = structlog.get_logger()
 
@@ -78,6 +78,7 @@ def perform(
     worker: str,
     seconds: float,
     give_up: Callable[[], None] | None = None,
+    each: Each = in_turn,
 ) -> bool:
     """Do a run and write what came of it; false if it was not wanted, or ended up with somebody else.
 
@@ -88,6 +89,7 @@ def perform(
     run: which.
     worker: name of this worker.
     seconds: how long it may compute. [s]
+    each: how pieces of it are shared out between processes.
     give_up: called when it is over and has not even told how far it is; it ends this process.
     """
     with transactions() as store:
@@ -127,7 +129,7 @@ def perform(
     answer: Mapping[str, Any] | None = None
     problem: dict[str, Any] | None = None
     try:
-        answer = tasks[work.task].done(told, work.arguments).model_dump(mode="json")
+        answer = tasks[work.task].done(told, work.arguments, each=each).model_dump(mode="json")
         if clock.is_over():
             answer, problem = None, late
     except WenloError as error:

@@ -9,12 +9,13 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.inventory.stocked import own_lamps, stocked
-from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.inventory.stocked import Stocked, own_lamps, stocked
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.ranking.found_objects import Becoming, becomings, made_of
-from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
+from wenlo.core.ranking.inventory_feasibility import AtHand, cheapest_first, made_at_hand, openings
 from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.services.every_kind import of_every_kind
 from wenlo.services.kind_results import drawing_of
 from wenlo.services.resolve_document import Document, read_document
 from wenlo.services.shelf_results import (
@@ -28,7 +29,7 @@ from wenlo.services.shelf_results import (
     OpeningResult,
     PartChange,
 )
-from wenlo.services.work import Told
+from wenlo.services.work import Each, Told, in_turn
 
 
 def _made(brief: Brief, design: ModifierParameters, result: Evaluated, units: UnitSystem) -> MadeResult:
@@ -71,18 +72,20 @@ def amount_of(need: float, amount: str, category: str) -> str:
     return amount
 
 
-def made_of_shelf(told: Told, document: Document, shelf: Sequence[dict[str, Any]]) -> AtHandResult:
+def _made_at_hand(kind: Kind[Any], shoot: Shoot, shelf: Sequence[Stocked]) -> tuple[AtHand, AtHandLine]:
+    row = made_at_hand(kind, shoot.brief, shelf, units=shoot.units)
+    return row, _line(row, shoot)
+
+
+def made_of_shelf(
+    told: Told, document: Document, shelf: Sequence[dict[str, Any]], *, each: Each = in_turn
+) -> AtHandResult:
     """What can be made of a Shelf for a shoot's brief; see ``AtHandResult``."""
-    shoot = read_document(document)
     start = time.perf_counter()
-    rows = at_hand(
-        shoot.brief,
-        stocked(shelf),
-        units=shoot.units,
-        told=lambda done, total, row: told(done, total, _line(row, shoot)),
-    )
+    _, found = of_every_kind(_made_at_hand, told, document, shelf, each)
+    rows, shown = cheapest_first(row for row, _ in found), {line.kind: line for _, line in found}
     return AtHandResult(
-        kinds=[_line(row, shoot) for row in rows],
+        kinds=[shown[row.kind] for row in rows],
         openings=[
             OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens))
             for o in openings(rows)

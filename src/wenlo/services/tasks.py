@@ -77,8 +77,8 @@ RIG_SHEET = LongTask("rig_sheet", rig_sheet, FileResult, priority=10, shown=Fals
 CURVE = LongTask("curve", curve, CurveResult, priority=5)
 MATERIAL_ROW = LongTask("material_row", material_row, RowResult, priority=5)
 FLAGS = LongTask("flags", flags, FlagsResult, priority=5)
-RANKING = LongTask("ranking", ranking, RankingResult, part=RankedResult)
-AT_HAND = LongTask("at_hand", made_of_shelf, AtHandResult, part=AtHandLine)
+RANKING = LongTask("ranking", ranking, RankingResult, part=RankedResult, shares=True)
+AT_HAND = LongTask("at_hand", made_of_shelf, AtHandResult, part=AtHandLine, shares=True)
 
 LONG_TASKS = {task.name: task for task in (PAPER, RIG_SHEET, CURVE, MATERIAL_ROW, FLAGS, RANKING, AT_HAND)}
 """What a worker may find in the queue, by name."""

@@ -2,9 +2,9 @@
 function's own answer.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, Concatenate, Generic, Literal, ParamSpec, TypeVar, cast
+from typing import Any, Concatenate, Generic, Literal, ParamSpec, Protocol, TypeVar, cast
 
 from pydantic import Base64Bytes, BaseModel
 
@@ -86,6 +86,21 @@ Told = Callable[[int, int, BaseModel | None], bool]
 """Called with how much is done, of how much, and a part that is ready or None; false ends the work."""
 
 
+T = TypeVar("T")
+
+
+class Each(Protocol):
+    """Does the same with each of some things, wherever there is a process free; answers come as they are ready."""
+
+    def __call__(self, do: Callable[[T], A], things: Sequence[T]) -> Iterator[A]:
+        """The first things are those that take longest. ``do`` and the things go to other processes."""
+
+
+def in_turn(do: Callable[[T], A], things: Sequence[T]) -> Iterator[A]:
+    """One after the other, here."""
+    return map(do, things)
+
+
 class FileResult(BaseModel):
     """A file that a long task made; in base 64 where it is kept."""
 
@@ -102,7 +117,8 @@ class LongTask(Generic[P, R]):
     """Work for the queue: its arguments and its answer are kept in the database, as JSON, under its name.
 
     ``do`` is told how to tell how far it is; ``part`` is what it tells before its end; ``shown``: the answer is for the
-    page, and not a file that somebody waits for. Higher ``priority`` goes first.
+    page, and not a file that somebody waits for. Higher ``priority`` goes first. ``shares``: it takes ``each``, to
+    share its pieces out between processes.
     """
 
     name: str
@@ -111,17 +127,19 @@ class LongTask(Generic[P, R]):
     part: type[BaseModel] | None = None
     priority: int = 0
     shown: bool = True
+    shares: bool = False
 
     def __call__(self, *args: P.args, **arguments: P.kwargs) -> "LongCall[R]":
         """What is to be done, by named arguments alone."""
         assert not args, "arguments of a task go by name"
         return LongCall(task=self, arguments=arguments)
 
-    def done(self, told: Told, arguments: Arguments) -> R:
+    def done(self, told: Told, arguments: Arguments, *, each: Each = in_turn) -> R:
         """Do it, in this process, with arguments as the database kept them."""
         # what JSON kept has no types
         do: Callable[..., R] = self.do
-        return do(told, **arguments)
+        more: dict[str, Any] = {"each": each} if self.shares else {}
+        return do(told, **arguments, **more)
 
     def answered(self, kept: Mapping[str, Any]) -> R:
         """The answer that the database kept."""

@@ -239,7 +239,7 @@ def _action(
 def action_range(brief: Brief, design: ModifierParameters, *, effort: Effort) -> float:
     """Stops from the best to the worst corner of the action area and its middle, the room's return left out. [stop]"""
     # a difference of readings wants each of them better
-    finer = replace(effort, error=min(effort.error, 0.03), most_paths=max(effort.most_paths, 512))
+    finer = replace(effort, error=min(effort.error, 0.04), most_paths=max(effort.most_paths, 256))
     solved = solve(scene_builder.scene(brief, design, with_room=False), finer)
     area, face = brief.action, scene_builder.face(brief)
     normal = scene_builder.toward_source(brief, design)

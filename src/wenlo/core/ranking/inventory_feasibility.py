@@ -1,6 +1,6 @@
 """What can be made of one's own Shelf alone, and what a purchase would open up."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -13,7 +13,6 @@ from wenlo.core.inventory.shopping import ShoppingLine, WorkedBuild, work_out
 from wenlo.core.inventory.starter import starter
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials, stands
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
-from wenlo.core.modifiers.registry import kinds
 from wenlo.core.ranking.ranking import sized
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem
@@ -54,32 +53,21 @@ class Purchase:
     opens: tuple[str, ...]
 
 
-def at_hand(
-    brief: Brief,
-    shelf: Sequence[Stocked],
-    *,
-    units: UnitSystem = "metric",
-    told: Callable[[int, int, AtHand], bool] | None = None,
-) -> tuple[AtHand, ...]:
-    """Every kind made of the Shelf: those that can be made now first, then by what is left to buy.
+def cheapest_first(rows: Iterable[AtHand]) -> tuple[AtHand, ...]:
+    """Those that can be made, by what is left to buy, and then those that cannot."""
+    return tuple(sorted(rows, key=lambda row: (row.cannot is not None, row.cost, row.name)))
+
+
+def made_at_hand(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], *, units: UnitSystem = "metric") -> AtHand:
+    """One kind made of the Shelf, as far as it goes: its design, its light and what is left to buy.
 
     Parameters
     ----------
+    kind: which.
     brief: what the picture needs.
     shelf: what there is.
     units: how lengths are written.
-    told: called with how many kinds are done, how many there are, and the one that is ready; false ends the work.
     """
-    found = []
-    all_kinds = list(kinds().values())
-    for kind in all_kinds:
-        found.append(_made(kind, brief, shelf, units))
-        if told is not None and not told(len(found), len(all_kinds), found[-1]):
-            break
-    return tuple(sorted(found, key=lambda row: (row.cannot is not None, row.cost, row.name)))
-
-
-def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSystem) -> AtHand:
     plain = AtHand(kind=kind.id, name=kind.name)
     lit = lit_by(kind, brief, own_lamps(shelf))
     if lit is None:

@@ -2,7 +2,7 @@
 
 import math
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from typing import Any
@@ -192,7 +192,12 @@ def rank(
         found.append(judge(kind, brief, shelf=shelf, units=units))
         if told is not None and not told(len(found), len(all_kinds), found[-1]):
             break
-    return tuple(sorted(found, key=lambda r: r.penalty))
+    return best_first(found)
+
+
+def best_first(rows: Iterable[Ranked]) -> tuple[Ranked, ...]:
+    """Kinds in the order in which they are offered; those that cannot serve last."""
+    return tuple(sorted(rows, key=lambda r: r.penalty))
 
 
 def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units: UnitSystem = "metric") -> Ranked:

@@ -58,6 +58,9 @@ NEARBY = 0.06
 """A plan that was made for a set serves another of the same make where nothing stands farther off than this share of
 the set's diagonal: any plan is right, and this one is still about the cheapest. [-]"""
 
+LOOKS_PER_PARTICLE = 8
+"""Looks of a meter for each particle that an effort allows: where rare looks find a lamp, its ± stays wide."""
+
 PER_PATH = 16
 """Particles of a lamp for each path of :mod:`solve` that an effort allows."""
 
@@ -188,14 +191,15 @@ class _Plan:
     greatest: float
 
 
-def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float, size: float) -> tuple[_Plan, Array]:
+def _planned(
+    reader: Reader, lit: Array, error: float, dark: float, sure: float, size: float, least: int
+) -> tuple[_Plan, Array]:
     """Try every bound on every meter and take what costs least; also the readings so far, shape (M,).
 
-    ``lit`` (M,) is what comes straight from the lamps. [lx]
+    ``lit`` (M,) is what comes straight from the lamps [lx], ``least`` the looks of each meter in a group at the least.
     """
     meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
     bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
-    least = least_looks(reader.world) * lamps
     part = 4 if error >= ROUGHLY else 1
     pilot, looks = PILOT // part, max(least, LOOKS // part * lamps)
     sent, _ = reader.shine(0, pilot, bounds, sample=401)
@@ -318,8 +322,11 @@ def follow(
     straight, straight_done = reader.straight(0, spots, chosen=everyone), np.full(count, spots, dtype=np.int64)
     lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * spots)
 
+    # who follows little has not the time to look for what mirrors hide
+    least = min(least_looks(world), most // 2) * lamps
+
     def planned() -> tuple[_Plan, Array]:
-        return _planned(reader, lit, error, dark, sure, world.size)
+        return _planned(reader, lit, error, dark, sure, world.size, least)
 
     plan, mean = _plan_from_before(reader, planned, (error, dark)) if remembered else planned()
     first = min(plan.particles, max(most, 256))
@@ -361,7 +368,7 @@ def follow(
         mean = total.mean(axis=0)
         half = sure * total.std(axis=0, ddof=1) / np.sqrt(groups)
         relative = half / np.maximum(np.maximum(mean, dark * mean.max()), 1e-30)
-        bad = relative > error
+        bad = (relative > error) & (looks_done < LOOKS_PER_PARTICLE * most * lamps)
         if not bad.any() or sent_done >= most or (go_on is not None and not go_on(float(relative.max()))):
             break
         # who may stop us expects a round to take no longer than all before it

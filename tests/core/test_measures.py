@@ -16,14 +16,13 @@ from wenlo.core.calibration.measures import (
     evenness,
     exposure_between,
     level,
-    linearised,
     picture_of,
     shadow_edge,
     stops_apart,
 )
 from wenlo.core.calibration.shots import Area
 from wenlo.core.errors import Impossible
-from wenlo.core.photometry.tone import encoded
+from wenlo.core.photometry.tone import encoded, linearised
 from wenlo.formats.measured_photograph import read_photograph
 
 LEFT = Area(name="left", x=0.05, y=0.1, width=0.3, height=0.8)

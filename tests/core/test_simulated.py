@@ -7,11 +7,10 @@ import pytest
 
 from factories import make_shoot
 from wenlo.core.analysis.preview import Taking
-from wenlo.core.calibration.measures import linearised
 from wenlo.core.calibration.model import sheet_values, unknowns_of
 from wenlo.core.calibration.simulated import FASTEST, SLOWEST, SimulatedExposure, Truth, frame, readings, truth_of
 from wenlo.core.optics.sheet import LUMA
-from wenlo.core.photometry.tone import MIDDLE_GREY
+from wenlo.core.photometry.tone import MIDDLE_GREY, linearised
 
 SMALL = Taking(width=60, height=40, samples=8)
 

@@ -4,10 +4,12 @@ import math
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
 from factories import make_shoot
 from wenlo.core.analysis.preview import Taking, camera_of, picture_scene, preview
-from wenlo.core.brief.brief import PEOPLE, SUBJECTS, Haze
+from wenlo.core.brief.brief import PEOPLE, SUBJECTS, Brief, Haze
+from wenlo.core.optics.meshes import triangles
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import clouds, ground_shapes, subject_shapes
 from wenlo.core.transport.tree import bounds
@@ -21,7 +23,7 @@ def shoot_of(kind: str, **changes):
 
 
 def box_round(shapes):
-    corners = np.array([c for shape in shapes for c in bounds(shape)])
+    corners = np.concatenate([triangles(shape)[0] for shape in shapes])
     return corners.min(axis=0), corners.max(axis=0)
 
 
@@ -35,8 +37,7 @@ def test_subject_is_at_the_reading_point_and_behind_it(kind):
     # nothing but a nose, a chest or a chin comes before the reading point
     assert low[1] > face[1] - 0.13
     if kind not in PEOPLE:
-        # the box round a bowl is that of its whole sphere
-        assert high[2] - low[2] == pytest.approx(0.48 if kind == "bowl" else 0.24, abs=0.02)
+        assert high[2] - low[2] == pytest.approx(0.24, abs=0.02)
         (table,) = ground_shapes(brief)
         assert table.origin[2] == pytest.approx(low[2], abs=0.01)
     else:
@@ -89,3 +90,75 @@ def test_clouds_hang_where_they_are_told_and_thicken():
     assert thin.centre[0] == 0.2
     assert clouds(shoot_of("bust").brief) == ()
     assert math.isclose(thin.albedo, 1.0)
+
+
+def named(shapes, word):
+    return [shape for shape in shapes if word in shape.id]
+
+
+def test_a_head_is_as_large_as_heads_are_and_alike_on_both_sides():
+    brief = shoot_of("bust").brief
+    shapes = [s for s in subject_shapes(brief) if s.id not in ("neck", "shoulders", "chest")]
+    low, high = box_round(shapes)
+    # 23 cm from the crown to the chin and 20 cm deep without the nose, 16 to 18 cm with the ears
+    assert high[2] - low[2] == pytest.approx(0.24, abs=0.02)
+    assert 0.155 < high[0] - low[0] < 0.185
+    face = scene_builder.face(brief)
+    middle = face[0]
+    for shape in named(shapes, "left"):
+        other = next(s for s in shapes if s.id == shape.id.replace("left", "right"))
+        (a, b), (c, d) = bounds(shape), bounds(other)
+        assert [2 * middle - b[0], a[1], a[2]] == pytest.approx(c, abs=1e-6)
+        assert [2 * middle - a[0], b[1], b[2]] == pytest.approx(d, abs=1e-6)
+    deep = make_shoot(brief__subject__head_depth=0.24).brief
+    bigger = box_round([s for s in subject_shapes(deep) if s.id not in ("neck", "shoulders", "chest")])
+    assert bigger[1][2] - bigger[0][2] == pytest.approx(1.2 * (high[2] - low[2]), rel=0.02)
+
+
+def test_eyes_lie_in_sockets_and_mirror_the_key():
+    shoot = make_shoot(brief__camera__distance=0.5, design__key_angle=30.0)
+    shapes = subject_shapes(shoot.brief)
+    brow, eye, cheek = (
+        box_round([s for s in shapes if s.id == f"left {part}"])[0][1] for part in ("brow", "eye", "cheek")
+    )
+    assert brow < eye
+    assert cheek < eye
+    taken = preview(shoot.brief, shoot.design, Taking(width=240, height=160, samples=8, smoothing=0)).picture
+    light, names = taken.light.sum(axis=0) @ np.array([0.2126, 0.7152, 0.0722]), np.array(taken.shown)
+    iris = light[np.isin(names[taken.owners], ["left iris", "right iris", "left pupil", "right pupil"])]
+    assert len(iris) > 20
+    # dark but for the key that it mirrors
+    assert iris.max() > 4.0 * np.median(iris)
+
+
+def test_a_violin_has_the_measures_of_one():
+    brief = shoot_of("violin", brief__subject__size=0.59).brief
+    shapes = subject_shapes(brief)
+    low, high = box_round(shapes)
+    assert high[2] - low[2] == pytest.approx(0.59, abs=0.005)
+    body_low, body_high = box_round(named(shapes, "rib"))
+    assert body_high - body_low == pytest.approx([0.207, 0.031, 0.355], abs=0.002)
+    # the ribs go all the way round
+    ribs = named(shapes, "rib")
+    ends = {tuple(np.round(r.origin + r.edge_v, 6)) for r in ribs}
+    assert ends == {tuple(np.round(r.origin, 6)) for r in ribs}
+    # strings run over the bridge, which stands 3 to 4 cm over the front
+    front = scene_builder.face(brief)[1]
+    assert front - box_round(named(shapes, "bridge"))[0][1] == pytest.approx(0.035, abs=0.003)
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_colour_of_ones_own_is_that_of_the_ground(kind):
+    grey = shoot_of(kind, brief__subject__colour="#808080").brief
+    found = [s.surface.reflectance_front for s in subject_shapes(grey)]
+    # 128 of 255 in sRGB is 0.2159 of linear light
+    assert any(r == pytest.approx(np.full(3, 0.2159), abs=1e-3) for r in found)
+    usual = [s.surface.reflectance_front for s in subject_shapes(shoot_of(kind).brief)]
+    assert not any(r == pytest.approx(np.full(3, 0.2159), abs=1e-3) for r in usual)
+
+
+@pytest.mark.parametrize("colour", ["red", "#80808", "#GGGGGG", "808080", "#808080ff"])
+def test_a_colour_that_is_none_is_refused_at_its_field(colour):
+    with pytest.raises(ValidationError) as refused:
+        Brief.model_validate({"subject": {"colour": colour}})
+    assert refused.value.errors()[0]["loc"] == ("subject", "colour")

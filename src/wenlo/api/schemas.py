@@ -318,6 +318,7 @@ class Catalogue(BaseModel):
     fixed_lenses: list[FixedLensAnswer]
     gels: list[Option]
     subjects: list[Option]
+    subject_colours: list[Option]
     kinds: list[KindAnswer]
     materials: list[Option]
     saws: list[Option]

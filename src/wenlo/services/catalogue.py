@@ -6,7 +6,7 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
-from wenlo.core.brief.brief import FIXED_LENSES, PEOPLE, SENSORS, SUBJECTS
+from wenlo.core.brief.brief import COLOURS, FIXED_LENSES, PEOPLE, SENSORS, SKINS, SUBJECTS
 from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
 from wenlo.core.catalog.bars import bar_types, bars_of
@@ -159,6 +159,12 @@ def gel_choices() -> list[Choice]:
 def subjects() -> list[Choice]:
     """What can be in front of the camera; the group tells people from things."""
     return [Choice(id=key, name=name, group="person" if key in PEOPLE else "thing") for key, name in SUBJECTS.items()]
+
+
+def subject_colours() -> list[Choice]:
+    """Colours of skins and things to choose from, as a screen shows them; the group tells them apart."""
+    groups = {"person": SKINS, "thing": COLOURS}
+    return [Choice(id=key, name=value, group=group) for group, of in groups.items() for key, value in of.items()]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -12,6 +12,7 @@ import { Dials } from './Dials';
 import { FromPicture } from './FromPicture';
 import { ContrastSwatch, EdgeSwatch, FinishBall, GroundSwatch, SubjectGlyph } from './glyphs';
 import { PictureChoice } from './PictureChoice';
+import { SubjectColour } from './SubjectColour';
 import { wishesOf } from './wishes';
 
 type Subject = Shoot['brief']['subject'];
@@ -75,7 +76,12 @@ export function What({ document, data }: { document: Shoot; data: Catalogue }) {
           name: of('brief-subject-is', s.id),
           picture: <SubjectGlyph kind={s.id as Subject['kind']} />,
         }))}
-        choose={(id) => edit([{ path: 'brief.subject.kind', value: id }], of('brief-subject-is', id))}
+        choose={(id) => {
+          // a skin is no colour for a thing, nor a thing's for a skin
+          const other = (data.subjects.find((s) => s.id === id)?.group === 'person') !== person;
+          const plain = other && subject.colour ? [{ path: 'brief.subject.colour', value: null }] : [];
+          edit([{ path: 'brief.subject.kind', value: id }, ...plain], of('brief-subject-is', id));
+        }}
       />
       <div className={css.what}>
         <div>
@@ -88,6 +94,17 @@ export function What({ document, data }: { document: Shoot; data: Catalogue }) {
               picture: <FinishBall finish={id} />,
             }))}
             choose={(id) => edit([{ path: 'brief.subject.finish', value: id }], of('brief-finish-is', id))}
+          />
+          <SubjectColour
+            label={person ? t('brief-colour-of-skin') : t('brief-colour')}
+            options={data.subject_colours
+              .filter((c) => (c.group === 'person') === person)
+              .map((c) => ({ id: c.id, name: of('brief-colour-is', c.id), colour: c.name }))}
+            value={subject.colour ?? null}
+            own={t('brief-colour-own')}
+            choose={(colour) =>
+              edit([{ path: 'brief.subject.colour', value: colour }], t('brief-colour').toLowerCase())
+            }
           />
           {followed.length ? (
             <p className={css.followed} role="status">

@@ -19,8 +19,12 @@ const t = sayPage(speaker(source, 'metric'));
 
 const DATA = {
   subjects: [
-    { id: 'bust', name: 'one person' },
-    { id: 'bottle', name: 'a bottle or jar' },
+    { id: 'bust', name: 'one person', group: 'person' },
+    { id: 'bottle', name: 'a bottle or jar', group: 'thing' },
+  ],
+  subject_colours: [
+    { id: 'tan', name: '#a0754f', group: 'person' },
+    { id: 'amber', name: '#c98a2b', group: 'thing' },
   ],
   lamps: [{ id: 'bulb', name: 'bulb 15 W', group: 'steady' }],
   finishes: [{ id: 'cream', name: 'cream painted' }],
@@ -95,6 +99,22 @@ describe('a question answered by a picture', () => {
     expect(now().wanted.contrast).toBe(4);
     fireEvent.keyDown(screen.getByRole('radio', { name: 'shaped' }), { key: 'ArrowLeft' });
     expect(now().wanted.contrast).toBe(1.5);
+  });
+
+  it('asks for the colour of the skin or of the thing, and forgets the one with the other', async () => {
+    const document = shoot();
+    open(document);
+    const shown = show(<What document={document} data={DATA} />);
+    expect(screen.queryByRole('button', { name: 'amber' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'tan skin' }));
+    expect(now().subject.colour).toBe('#a0754f');
+    const { document: coloured } = useShoot.getState();
+    shown.unmount();
+    show(<What document={coloured as Shoot} data={DATA} />);
+    expect(screen.getByRole('button', { name: 'tan skin' }).getAttribute('aria-pressed')).toBe('true');
+    await userEvent.click(screen.getByRole('radio', { name: 'bottle' }));
+    expect(now().subject.kind).toBe('bottle');
+    expect(now().subject.colour).toBeNull();
   });
 
   it('says what else followed from what the picture is for', async () => {

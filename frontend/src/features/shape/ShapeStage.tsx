@@ -226,6 +226,11 @@ export function ShapeStage() {
         {figures ? (
           <>
             <div className={`shape-drawings${stale ? ' is-stale' : ''}`}>
+              <PredictedPicture
+                figures={figures}
+                document={document}
+                more={<Against document={document} />}
+              />
               <figure className="card">
                 <figcaption className="plan-head">
                   <span>
@@ -243,6 +248,8 @@ export function ShapeStage() {
                   <KindSide document={document} figures={figures} />
                 )}
               </figure>
+            </div>
+            <div className="shape-lower">
               <figure className="card">
                 <figcaption>
                   {t('shape-from-subject')} <GlowKey />
@@ -253,13 +260,6 @@ export function ShapeStage() {
                   <KindFront figures={figures} />
                 )}
               </figure>
-            </div>
-            <div className="shape-lower">
-              <PredictedPicture
-                figures={figures}
-                document={document}
-                more={<Against document={document} />}
-              />
               <LightLayers document={document} figures={figures} />
               <section
                 className="card"

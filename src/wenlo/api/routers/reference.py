@@ -51,6 +51,7 @@ def read_catalogue() -> Catalogue:
         fixed_lenses=[FixedLensAnswer.model_validate(lens) for lens in catalogue.fixed_lenses()],
         gels=options(catalogue.gel_choices()),
         subjects=options(catalogue.subjects()),
+        subject_colours=options(catalogue.subject_colours()),
         materials=options(catalogue.bars()),
         saws=options(catalogue.saws()),
         roles=options(catalogue.roles()),

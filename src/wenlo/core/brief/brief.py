@@ -34,14 +34,17 @@ FIXED_LENSES: dict[SensorId, tuple[float, float]] = {"phone_wide": (0.0069, 1.8)
 """Focal length [m] and f-number of cameras whose lens cannot be changed: what such phones typically have."""
 
 
-SubjectKind = Literal["bust", "standing", "box", "bottle", "bowl", "plate", "ring", "ball"]
+SubjectKind = Literal["bust", "standing", "box", "bottle", "jar", "bowl", "violin", "cloth", "plate", "ring", "ball"]
 
 SUBJECTS: dict[SubjectKind, str] = {
     "bust": "one person, head and shoulders",
     "standing": "one person, standing",
     "box": "a box",
-    "bottle": "a bottle or jar",
+    "bottle": "a bottle",
+    "jar": "a jar of honey or varnish",
     "bowl": "a bowl",
+    "violin": "a violin",
+    "cloth": "a hanging cloth",
     "plate": "a flat thing, upright",
     "ring": "a ring",
     "ball": "a ball",
@@ -51,15 +54,41 @@ PEOPLE: tuple[SubjectKind, ...] = ("bust", "standing")
 
 SubjectFinish = Literal["matt", "textured", "satin", "glossy", "varnish", "wrapped", "mirror", "translucent"]
 
+SKINS = {
+    "lightest": "#e3c4ae",
+    "light": "#d2a98c",
+    "medium": "#b79581",
+    "tan": "#a0754f",
+    "brown": "#7a5138",
+    "deepest": "#4a3024",
+}
+"""Skins to choose from, as a screen shows them (sRGB)."""
+
+COLOURS = {
+    "white": "#e6e3dc",
+    "grey": "#9a9a9a",
+    "black": "#2a2a2a",
+    "wood": "#9c6b3f",
+    "dark_wood": "#4a2b18",
+    "amber": "#c98a2b",
+    "red": "#8e2f25",
+    "green": "#3f5f45",
+    "blue": "#34507a",
+}
+"""Colours of things to choose from, as a screen shows them (sRGB)."""
+
 SHINY: tuple[SubjectFinish, ...] = ("satin", "glossy", "varnish", "wrapped", "mirror")
 """Finishes in which one sees what is around."""
 
 
 class Subject(DocumentPart):
-    """A person, or a thing on a table; ``face_height`` is that of the eyes, or of the middle of the thing."""
+    """A person, or a thing on a table; ``face_height`` is that of the eyes, or of the middle of the thing.
+    ``colour`` of the skin or the ground is what a screen shows (sRGB); left out, it is the usual one of its kind.
+    """
 
     kind: SubjectKind = "bust"
     finish: SubjectFinish = "matt"
+    colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")] | None = None
     size: float = quantity(0.01, 2.0, unit="m", label="height of the thing", default=0.25)
     face_height: float = quantity(0.3, 2.3, unit="m", label="face height above the floor", default=1.25)
     head_depth: float = quantity(0.1, 0.4, unit="m", label="depth of the head", default=0.2)

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from wenlo.core.calibration.shots import Area
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.optics.sheet import LUMA
-from wenlo.core.photometry.tone import encoded
+from wenlo.core.photometry.tone import encoded, linearised
 
 Array = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -65,23 +65,6 @@ class Difference:
 
     stops: float
     error: float
-
-
-def linearised(values: Array) -> Array:
-    """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1).
-
-    Source: [IEC61966].
-
-    Parameters
-    ----------
-    values: encoded, 0 to 1, any shape. [-]
-
-    Returns
-    -------
-    Array: linear light, same shape. [-]
-    """
-    out: Array = np.where(values <= 0.04045, values / 12.92, ((np.maximum(values, 0.0) + 0.055) / 1.055) ** 2.4)
-    return out
 
 
 def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> LinearPhotograph:

@@ -55,6 +55,40 @@ def encoded(linear: Array) -> Array:
     return out
 
 
+def linearised(values: Array) -> Array:
+    """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1).
+
+    Source: [IEC61966].
+
+    Parameters
+    ----------
+    values: encoded, 0 to 1, any shape. [-]
+
+    Returns
+    -------
+    Array: linear light, same shape. [-]
+    """
+    out: Array = np.where(values <= 0.04045, values / 12.92, ((np.maximum(values, 0.0) + 0.055) / 1.055) ** 2.4)
+    return out
+
+
+def linear_of(colour: str) -> tuple[float, float, float]:
+    """Linear BT.709 of a colour as a screen shows it, ``#rrggbb`` in sRGB.
+
+    Source: [IEC61966].
+
+    Parameters
+    ----------
+    colour: six hexadecimal digits after a number sign.
+
+    Returns
+    -------
+    tuple: red, green and blue, 0 to 1. [-]
+    """
+    red, green, blue = linearised(np.array([int(colour[k : k + 2], 16) / 255.0 for k in (1, 3, 5)]))
+    return float(red), float(green), float(blue)
+
+
 def stops_from_grey(luminance: Array) -> Array:
     """Stops over (+) or under (−) middle grey; −20 for black. [stop]
 

@@ -24,7 +24,17 @@ LIFTED = 0.005
 SAME_ANGLE = 1.0
 """Two controls for one angle that differ by less agree. [degree]"""
 
-WIDTHS = {"box": 0.8, "bottle": 0.25, "bowl": 2.0, "plate": 1.4, "ring": 2.0, "ball": 1.0}
+WIDTHS = {
+    "box": 0.8,
+    "bottle": 0.25,
+    "jar": 0.72,
+    "bowl": 2.0,
+    "violin": 0.36,
+    "cloth": 0.9,
+    "plate": 1.4,
+    "ring": 2.0,
+    "ball": 1.0,
+}
 """Width of a thing against its height, as it is drawn."""
 
 

@@ -11,8 +11,10 @@ from wenlo.core.brief.set_objects import OtherPerson
 from wenlo.core.catalog.typical import face_materials
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board
+from wenlo.core.photometry.tone import linear_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene import stand_in_shapes as shapes
+from wenlo.core.scene.stand_in_violin import AMBER, violin
 from wenlo.core.transport.scene import Cloud
 
 Vector = NDArray[np.float64]
@@ -30,26 +32,36 @@ AIR = {"steam": (0.8, 1.0), "dust": (0.6, 0.9)}
 def subject_shapes(brief: Brief) -> tuple[Shape, ...]:
     """The person, or the thing with its front at the reading point."""
     s, face = brief.subject, scene_builder.face(brief)
+    own = {} if s.colour is None else {"colour": linear_of(s.colour)}
+    if s.colour is None and s.finish == "varnish" and s.kind != "violin":
+        own = {"colour": shapes.VARNISH}
     if s.kind == "bust":
-        return shapes.head_and_shoulders(face, depth=s.head_depth, finish=s.finish)
+        return shapes.head_and_shoulders(face, depth=s.head_depth, finish=s.finish, **own)
     if s.kind == "standing":
         # eyes are at 1.56 of 1.7 m
-        return shapes.standing_figure(np.array([0.0, 0.095, 0.0]), height=s.face_height * 1.7 / 1.56, finish=s.finish)
+        tall = s.face_height * 1.7 / 1.56
+        return shapes.standing_figure(np.array([0.0, 0.095, 0.0]), height=tall, finish=s.finish, **own)
     h = s.size
     foot = face - np.array([0.0, 0.0, h / 2])
     if s.kind == "box":
         corner = foot + np.array([-0.4 * h, 0.0, 0.0])
-        return shapes.box(corner, (0.8 * h, 0.6 * h, h), finish=s.finish)
+        return shapes.box(corner, (0.8 * h, 0.6 * h, h), finish=s.finish, **own)
     if s.kind == "bottle":
-        return shapes.bottle(foot + np.array([0.0, 0.125 * h, 0.0]), height=h, finish=s.finish)
+        return shapes.bottle(foot + np.array([0.0, 0.125 * h, 0.0]), height=h, finish=s.finish, **own)
+    if s.kind == "jar":
+        return shapes.jar(foot + np.array([0.0, 0.36 * h, 0.0]), height=h, finish=s.finish, **own)
     if s.kind == "bowl":
-        return shapes.bowl(foot + np.array([0.0, h, 0.0]), width=2.0 * h, finish=s.finish)
+        return shapes.bowl(foot + np.array([0.0, h, 0.0]), width=2.0 * h, finish=s.finish, **own)
+    if s.kind == "violin":
+        return violin(foot, height=h, wood=shapes.finished(own.get("colour", AMBER), s.finish))
+    if s.kind == "cloth":
+        return shapes.hanging_cloth(foot, height=h, finish=s.finish, **own)
     if s.kind == "plate":
-        return shapes.flat_plate(face, width=1.4 * h, height=h, tilt=math.radians(s.lean), finish=s.finish)
+        return shapes.flat_plate(face, width=1.4 * h, height=h, tilt=math.radians(s.lean), finish=s.finish, **own)
     if s.kind == "ring":
         middle = foot + np.array([0.0, h, 0.5 * h])
-        return shapes.ring(middle, width=2.0 * h, thickness=0.2 * h, length=h, finish=s.finish)
-    return shapes.sphere(face + np.array([0.0, h / 2, 0.0]), width=h, finish=s.finish)
+        return shapes.ring(middle, width=2.0 * h, thickness=0.2 * h, length=h, finish=s.finish, **own)
+    return shapes.sphere(face + np.array([0.0, h / 2, 0.0]), width=h, finish=s.finish, **own)
 
 
 def other_people(brief: Brief) -> tuple[Shape, ...]:

@@ -9,8 +9,12 @@ from numpy.typing import NDArray
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
 from wenlo.core.optics.sheet import Sheet, board, foil
+from wenlo.core.scene.stand_in_head import head
 
 Vector = NDArray[np.float64]
+
+Colour = tuple[float, float, float]
+"""Of a matt ground, linear BT.709. [-]"""
 
 Finish = Literal["matt", "textured", "satin", "glossy", "varnish", "wrapped", "mirror", "translucent"]
 
@@ -22,14 +26,12 @@ GLOSS_WIDTH = {"satin": 0.25, "glossy": 0.06, "varnish": 0.04, "wrapped": 0.02}
 UP = np.array([0.0, 0.0, 1.0])
 
 
-def finished(colour: tuple[float, float, float], finish: Finish) -> Sheet:
+def finished(colour: Colour, finish: Finish) -> Sheet:
     """An outside of a colour (linear BT.709) and finish; the inside is matt.
 
-    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; varnish lies on dark
-    wood; a mirror reflects nine tenths; what is translucent lets half of what it does not reflect through, scattered.
+    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; a mirror reflects nine
+    tenths; what is translucent lets half of what it does not reflect through, scattered.
     """
-    if finish == "varnish":
-        return replace(board(VARNISH), gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
     matt = board(colour)
     if finish in ("matt", "textured"):
         return matt
@@ -41,35 +43,22 @@ def finished(colour: tuple[float, float, float], finish: Finish) -> Sheet:
     return replace(matt, gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
 
 
-def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "matt") -> tuple[Shape, ...]:
+def head_and_shoulders(
+    face: Vector, *, depth: float = 0.2, colour: Colour = SKIN, finish: Finish = "matt"
+) -> tuple[Shape, ...]:
     """A bust whose face, at ``face``, looks toward −y.
 
     Parameters
     ----------
     face: the reading point just before the nose's bridge, shape (3,). [m]
     depth: from the forehead to the back of the head. [m]
-    finish: of the skin.
+    colour, finish: of the skin.
     """
-    skin, cloth = finished(SKIN, finish), board(CLOTH)
+    skin, cloth = finished(colour, finish), board(CLOTH)
     k = depth / 0.2
     middle = face + k * np.array([0.0, 0.095, 0.02])
-    nose = Tube(
-        id="nose",
-        base=middle + k * np.array([0.0, -0.084, -0.008]),
-        axis=np.array([0.0, -0.62, -0.78]),
-        length=0.042 * k,
-        radius=0.007 * k,
-        end_radius=0.016 * k,
-        surface=skin,
-    )
-    tip = nose.base + nose.axis / float(np.linalg.norm(nose.axis)) * nose.length
     return (
-        Dome(id="cranium", centre=middle, radius=0.094 * k, surface=skin),
-        Dome(id="jaw", centre=middle + k * np.array([0.0, -0.004, -0.055]), radius=0.074 * k, surface=skin),
-        nose,
-        Dome(id="nose tip", centre=tip, radius=0.0165 * k, surface=skin),
-        Dome(id="left ear", centre=middle + k * np.array([-0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
-        Dome(id="right ear", centre=middle + k * np.array([0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
+        *head(face, skin=skin, scale=k),
         Tube(
             id="neck",
             base=middle + k * np.array([0.0, 0.02, -0.23]),
@@ -98,10 +87,12 @@ def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "ma
     )
 
 
-def standing_figure(feet: Vector, *, height: float = 1.7, finish: Finish = "matt") -> tuple[Shape, ...]:
+def standing_figure(
+    feet: Vector, *, height: float = 1.7, colour: Colour = SKIN, finish: Finish = "matt"
+) -> tuple[Shape, ...]:
     """A whole person on ``feet``, looking toward −y. [m]"""
     k = height / 1.7
-    bust = head_and_shoulders(feet + np.array([0.0, -0.095 * k, 1.56 * k]), depth=0.2 * k, finish=finish)
+    bust = head_and_shoulders(feet + np.array([0.0, -0.095 * k, 1.56 * k]), depth=0.2 * k, colour=colour, finish=finish)
     cloth = board(CLOTH)
     hips = feet + np.array([0.0, 0.02 * k, 0.8 * k])
     legs = [
@@ -121,11 +112,7 @@ def standing_figure(feet: Vector, *, height: float = 1.7, finish: Finish = "matt
 
 
 def box(
-    corner: Vector,
-    size: tuple[float, float, float],
-    *,
-    colour: tuple[float, float, float] = (0.4, 0.28, 0.18),
-    finish: Finish = "matt",
+    corner: Vector, size: tuple[float, float, float], *, colour: Colour = (0.4, 0.28, 0.18), finish: Finish = "matt"
 ) -> tuple[Shape, ...]:
     """A closed box with its lowest corner at ``corner``, sides along the axes. [m]"""
     a, b, c = (np.array([size[0], 0, 0]), np.array([0, size[1], 0]), np.array([0.0, 0, size[2]]))
@@ -142,11 +129,7 @@ def box(
 
 
 def bottle(
-    foot: Vector,
-    *,
-    height: float = 0.3,
-    colour: tuple[float, float, float] = (0.05, 0.12, 0.07),
-    finish: Finish = "glossy",
+    foot: Vector, *, height: float = 0.3, colour: Colour = (0.05, 0.12, 0.07), finish: Finish = "glossy"
 ) -> tuple[Shape, ...]:
     """A bottle that stands on ``foot``. [m]"""
     r, surface = 0.125 * height, finished(colour, finish)
@@ -174,11 +157,7 @@ def bottle(
 
 
 def bowl(
-    foot: Vector,
-    *,
-    width: float = 0.2,
-    colour: tuple[float, float, float] = (0.6, 0.55, 0.48),
-    finish: Finish = "satin",
+    foot: Vector, *, width: float = 0.2, colour: Colour = (0.6, 0.55, 0.48), finish: Finish = "satin"
 ) -> tuple[Shape, ...]:
     """Half a sphere, open at the top, that stands on ``foot``. [m]"""
     radius = width / 2
@@ -193,7 +172,7 @@ def flat_plate(
     width: float = 0.3,
     height: float = 0.2,
     tilt: float = 0.0,
-    colour: tuple[float, float, float] = (0.5, 0.5, 0.5),
+    colour: Colour = (0.5, 0.5, 0.5),
     finish: Finish = "glossy",
 ) -> tuple[Shape, ...]:
     """A flat thing facing −y, leaning back by ``tilt`` [rad]: a print, a soundboard, a phone. [m]"""
@@ -204,10 +183,16 @@ def flat_plate(
 
 
 def ring(
-    middle: Vector, *, width: float = 0.02, thickness: float = 0.002, length: float = 0.006, finish: Finish = "mirror"
+    middle: Vector,
+    *,
+    width: float = 0.02,
+    thickness: float = 0.002,
+    length: float = 0.006,
+    colour: Colour = (0.7, 0.55, 0.3),
+    finish: Finish = "mirror",
 ) -> tuple[Shape, ...]:
     """A ring that lies on its side, its hole along z. [m]"""
-    surface = finished((0.7, 0.55, 0.3), finish)
+    surface = finished(colour, finish)
     outer, inner, base = width / 2, width / 2 - thickness, middle - 0.5 * length * UP
     wall = replace(surface, shine_back=surface.shine_front, gloss_back=surface.gloss_front)
     return (
@@ -219,7 +204,75 @@ def ring(
 
 
 def sphere(
-    middle: Vector, *, width: float = 0.1, colour: tuple[float, float, float] = (0.5, 0.5, 0.5), finish: Finish = "matt"
+    middle: Vector, *, width: float = 0.1, colour: Colour = (0.5, 0.5, 0.5), finish: Finish = "matt"
 ) -> tuple[Shape, ...]:
     """A ball. [m]"""
     return (Dome(id="ball", centre=middle, radius=width / 2, surface=finished(colour, finish)),)
+
+
+def jar(
+    foot: Vector, *, height: float = 0.12, colour: Colour = (0.55, 0.25, 0.035), finish: Finish = "translucent"
+) -> tuple[Shape, ...]:
+    """A jar of honey or varnish that stands on ``foot``, with a lid and a paper label before it. [m]"""
+    r, surface, lid = 0.36 * height, finished(colour, finish), foil((0.5, 0.5, 0.5), 0.2, (0.3, 0.3, 0.3))
+    return (
+        Tube(id="jar", base=foot, axis=UP, length=0.74 * height, radius=r, surface=surface),
+        Tube(
+            id="jar shoulder",
+            base=foot + 0.74 * height * UP,
+            axis=UP,
+            length=0.08 * height,
+            radius=r,
+            end_radius=0.8 * r,
+            surface=surface,
+        ),
+        Disc(id="jar foot", centre=foot, axis=-UP, radius=r, surface=surface),
+        Tube(id="jar lid", base=foot + 0.82 * height * UP, axis=UP, length=0.18 * height, radius=0.86 * r, surface=lid),
+        Disc(id="jar top", centre=foot + height * UP, axis=UP, radius=0.86 * r, surface=lid),
+        Tube(
+            id="jar label",
+            base=foot + 0.2 * height * UP,
+            axis=UP,
+            length=0.3 * height,
+            radius=1.005 * r,
+            span=0.5 * np.pi,
+            start=np.array([-1.0, -1.0, 0.0]),
+            surface=board((0.75, 0.72, 0.65)),
+        ),
+    )
+
+
+FOLDS = 9
+"""Folds of a hanging cloth."""
+
+
+def hanging_cloth(
+    foot: Vector, *, height: float = 0.5, colour: Colour = (0.09, 0.13, 0.22), finish: Finish = "textured"
+) -> tuple[Shape, ...]:
+    """A cloth four fifths as wide as high that hangs in upright folds from a rod, its front at ``foot``. [m]"""
+    radius = 0.8 * height / (2 * FOLDS)
+    surface = finished(colour, finish)
+    both = replace(surface, reflectance_back=surface.reflectance_front, gloss_back=surface.gloss_front)
+    folds = tuple(
+        Tube(
+            id=f"cloth fold {k}",
+            base=foot + np.array([(2 * k - FOLDS + 1) * radius, radius, 0.0]),
+            axis=UP,
+            length=0.96 * height,
+            radius=radius,
+            span=np.pi,
+            # every other one goes in
+            start=np.array([-1.0, 0.0, 0.0]) if k % 2 == 0 else np.array([1.0, 0.0, 0.0]),
+            surface=both,
+        )
+        for k in range(FOLDS)
+    )
+    rod = Tube(
+        id="cloth rod",
+        base=foot + np.array([-0.45 * height, radius, 0.98 * height]),
+        axis=np.array([1.0, 0.0, 0.0]),
+        length=0.9 * height,
+        radius=0.02 * height,
+        surface=board((0.4, 0.28, 0.18)),
+    )
+    return (*folds, rod)

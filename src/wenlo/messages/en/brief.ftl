@@ -200,8 +200,11 @@ brief-subject-is = { $of ->
     [bust] head
     [standing] standing
     [box] box
-    [bottle] bottle, jar
+    [bottle] bottle
+    [jar] jar
     [bowl] bowl
+    [violin] violin
+    [cloth] cloth
     [plate] flat thing
     [ring] ring
    *[ball] ball
@@ -216,6 +219,30 @@ brief-finish-is = { $of ->
     [wrapped] in film
     [mirror] mirror
    *[translucent] translucent
+}
+
+brief-colour = Its colour
+
+brief-colour-of-skin = Colour of the skin
+
+brief-colour-own = another colour
+
+brief-colour-is = { $of ->
+    [lightest] lightest skin
+    [light] light skin
+    [medium] medium skin
+    [tan] tan skin
+    [brown] brown skin
+    [deepest] deepest skin
+    [white] white
+    [grey] grey
+    [black] black
+    [wood] wood
+    [dark_wood] dark wood
+    [amber] amber
+    [red] red
+    [green] green
+   *[blue] blue
 }
 
 brief-use-is = { $of ->

@@ -104,12 +104,13 @@ def _brightness(stops: float) -> float:
     return min(max((stops - DULL) / (WHITE - DULL), 0.0), 1.0)
 
 
-def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
+def reflections(brief: Brief, design: ModifierParameters, *, key: float | None = None) -> Reflections | None:
     """Look into the thing; None for people and for what does not shine.
 
     Parameters
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
+    key: what the key's meter reads, where that is known already. [lx]
     """
     thing = [shape.id for shape in subject_shapes(brief)]
     if brief.subject.finish not in SHINY:
@@ -120,10 +121,10 @@ def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
     bare = scene_builder.whole_scene(brief, design)
     around = replace(bare, panels=(*bare.panels, *ground_shapes(brief)))
     solved = solve(around, DRAFT)
-    white = evaluate(brief, design, effort=DRAFT).levels.key / math.pi
+    white = (evaluate(brief, design, effort=DRAFT).levels.key if key is None else key) / math.pi
     holes = _holes(around)
     looks, names, stops = _told(
-        seen, solved, scene, camera, holes, scene_builder.lamp_weights(brief), white, set(thing)
+        seen, solved, packed, camera, holes, scene_builder.lamp_weights(brief), white, set(thing)
     )
     parts, of_pixel = _parts(looks, names, stops)
     shown = np.full(WIDTH * HEIGHT, -1, dtype=np.int64)
@@ -190,7 +191,7 @@ def _unwanted(
 def _told(
     seen: Mirrored,
     solved: Solved,
-    scene: LightScene,
+    packed: Packed,
     camera: Viewpoint,
     holes: tuple[Panel, ...],
     weights: Mapping[str, Array],
@@ -198,7 +199,6 @@ def _told(
     thing: set[str],
 ) -> tuple[list[MirroredLook], list[str], Array]:
     # For each pixel of the thing how what it mirrors looks, what that is, and its luminance against white. [stop]
-    packed = pack(rows_of(replace(scene, moves={})), sides=2 * len(scene.panels))
     light = luminance_along(solved, seen.place + OFF * seen.normal, seen.way, weights=weights)
     against = np.array([stops_between(max(float(luminance(x)), 1e-9), max(white, 1e-9)) for x in light])
     bad = _unwanted(seen.place, seen.way, seen.met, camera, holes)

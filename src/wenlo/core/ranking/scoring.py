@@ -151,7 +151,7 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     yield from _of_the_dark(case, result)
     yield from _of_the_way(case)
     yield from _of_the_finish(case)
-    yield from _of_the_mirrors(case)
+    yield from _of_the_mirrors(case, result)
     kind = kind_of(case.design)
     if not kind.keeps_size or kind.by_day(case.design):
         yield _of_the_action(case.brief.action.vary, action)
@@ -259,11 +259,11 @@ def _of_the_finish(case: Case) -> Iterator[ScorePoint]:
         yield ScorePoint(weight=WRONG_WAY, text=f"Its light comes from the {ways[0]}. {suits.why}")
 
 
-def _of_the_mirrors(case: Case) -> Iterator[ScorePoint]:
+def _of_the_mirrors(case: Case, result: Evaluated) -> Iterator[ScorePoint]:
     wanted = BY_FINISH[case.brief.subject.finish].lit
     if case.brief.subject.kind in PEOPLE or wanted is None:
         return
-    found = reflections(case.brief, case.design)
+    found = reflections(case.brief, case.design, key=result.levels.key)
     if found is None:
         return
     low, high = wanted

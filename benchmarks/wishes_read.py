@@ -6,8 +6,9 @@ import argparse
 import math
 import random
 import sys
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
+from unittest.mock import patch
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,12 +16,14 @@ from numpy.typing import NDArray
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.preview import PICTURE_EFFORT, Taking, camera_of, exposure_factor, picture_scene, preview
 from wenlo.core.brief.brief import Brief
+from wenlo.core.calibration.head_shape import ACROSS, CHIN, CROWN
 from wenlo.core.calibration.measures import LinearPhotograph, picture_of
 from wenlo.core.calibration.shots import Area
 from wenlo.core.calibration.wishes_read import Marks, way_of, wishes_read
 from wenlo.core.catalog.own import finish_material
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.optics.shapes import Dome, Shape
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.photometry.tone import encoded
 from wenlo.core.scene import scene_builder
@@ -98,22 +101,45 @@ def head_box(brief: Brief) -> Area:
     """Round the head as somebody would draw it: from the crown to the chin, without the ears."""
     row = camera_of(brief).row()
     place, right, up, ahead, half = row[:3], row[3:6], row[6:9], row[9:12], row[12]
-    middle = scene_builder.face(brief) + np.array([0.0, 0.095, 0.02])
+    middle = scene_builder.face(brief) + np.array([0.0, 0.095, 0.0])
 
     def seen(off: Array) -> tuple[float, float]:
         way = middle + off - place
         deep = float(way @ ahead) * half * 2.0
         return float(way @ right) / deep + 0.5, 0.5 - float(way @ up) / deep * WIDTH / HEIGHT
 
-    left, far = seen(np.array([-0.094, 0.0, 0.0]))[0], seen(np.array([0.094, 0.0, 0.0]))[0]
-    top, chin = seen(np.array([0.0, 0.0, 0.094]))[1], seen(np.array([0.0, 0.0, -0.129]))[1]
+    left, far = seen(np.array([-ACROSS, 0.0, 0.0]))[0], seen(np.array([ACROSS, 0.0, 0.0]))[0]
+    top, chin = seen(np.array([0.0, 0.0, CROWN]))[1], seen(np.array([0.0, -0.06, CHIN]))[1]
     return Area(name="head", x=left, y=top, width=far - left, height=chin - top)
 
 
-def case_of(kind: str, brief: Brief, design: Any, *, gamma: float = 1.0, white: Any = (1.0, 1.0, 1.0)) -> Case:
-    """The picture of a set, with a camera's own curve and white balance, and its truth."""
+def another_head(brief: Brief, rng: random.Random) -> tuple[Shape, ...]:
+    """A head whose parts are larger or smaller by up to 6 % and up to 3 mm elsewhere, alike on both sides."""
+    changed, sides = [], {}
+    for shape in subject_shapes(brief):
+        name = shape.id.split(" ", 1)[-1] if shape.id.startswith(("left ", "right ")) else shape.id
+        draws = sides.setdefault(name, (rng.uniform(0.94, 1.06), [rng.uniform(-0.003, 0.003) for _ in range(2)]))
+        if isinstance(shape, Dome):
+            off = np.array([0.0, *draws[1]])
+            shape = replace(shape, radius=shape.radius * draws[0], centre=shape.centre + off)
+        changed.append(shape)
+    return tuple(changed)
+
+
+def case_of(
+    kind: str,
+    brief: Brief,
+    design: Any,
+    *,
+    gamma: float = 1.0,
+    white: Any = (1.0, 1.0, 1.0),
+    another: random.Random | None = None,
+) -> Case:
+    """The picture of a set, with a camera's own curve and white balance and maybe another head, and its truth."""
     result = evaluate(brief, design, spread=False)
-    taken = preview(brief, design, Taking(width=WIDTH, height=HEIGHT, samples=6)).picture
+    whose = subject_shapes(brief) if another is None else another_head(brief, another)
+    with patch("wenlo.core.analysis.preview.subject_shapes", lambda _: whose):
+        taken = preview(brief, design, Taking(width=WIDTH, height=HEIGHT, samples=6)).picture
     weights = brief.lamp.power * np.array([np.asarray(c) for c in scene_builder.full_colours(brief)])
     light = taken.developed(weights[: len(taken.lamps)]) * exposure_factor(brief)
     light = np.clip(light * 2.0 ** -(result.setting.off_by + UNDER) * np.array(white), 0.0, 1.0) ** gamma
@@ -165,6 +191,7 @@ def main() -> None:
     parser.add_argument("--count", type=int, default=50)
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--plain", action="store_true", help="pictures without a camera's own curve")
+    parser.add_argument("--same", action="store_true", help="all of them the same head")
     options = parser.parse_args()
     rng = random.Random(options.seed)
     rows, refused = [], 0
@@ -173,7 +200,9 @@ def main() -> None:
         bent, white = rng.uniform(0.9, 1.12), (rng.uniform(0.8, 1.2), 1.0, rng.uniform(0.8, 1.2))
         gamma = 1.0 if options.plain else bent
         try:
-            rows.append(read_case(case_of(kind, brief, design, gamma=gamma, white=white)))
+            rows.append(
+                read_case(case_of(kind, brief, design, gamma=gamma, white=white, another=None if options.same else rng))
+            )
         except Impossible:
             refused += 1
             if refused > options.count:

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 from benchmarks import wishes_read as sets
 
+from wenlo.core.calibration.head_shape import ACROSS, CHIN, CROWN, head_normals
 from wenlo.core.calibration.measures import picture_of
 from wenlo.core.calibration.shots import Area, Line
 from wenlo.core.calibration.wishes_read import SKIN, Marks, ball_light, way_of, wishes_read
@@ -101,12 +102,12 @@ def test_the_background_says_when_its_head_cannot_be_read():
 
 def test_an_edge_is_as_wide_as_it_is_drawn_beside_a_head_of_known_size():
     picture = np.full((SIZE, SIZE), 0.5)
-    # from light to shade over 40 of the 120 pixels that a head of 225 mm is tall: 75 mm
+    # from light to shade over 40 of the 120 pixels that a head of 238 mm is tall with its hair: 79 mm
     picture[:] = np.interp(np.arange(SIZE), [100, 140], [0.6, 0.1])
     coloured = picture_of(encoded(np.repeat(picture[:, :, None], 3, axis=2)))
     marks = Marks(head=BALL, edge=Line(across="edge", x1=0.2, y1=0.5, x2=0.8, y2=0.5))
     wish = next(w for w in wishes_read(coloured, marks, reflectance=0.4) if w.key == "shadow_edge")
-    assert wish.value == pytest.approx(40 / 120 * 0.225, rel=0.08)
+    assert wish.value == pytest.approx(40 / 120 * 0.238, rel=0.08)
     assert wish.error >= 0.08 * wish.value
 
 
@@ -124,6 +125,43 @@ def test_a_head_that_tells_nothing_is_refused_with_words(picture, head, says):
     (refused,) = wishes_read(picture, Marks(head=head), reflectance=0.4)
     assert refused.value is None
     assert says in refused.problem
+
+
+def test_a_face_looks_ahead_and_alike_to_both_sides_and_hair_tells_nothing():
+    normals, bare = head_normals()
+    assert np.linalg.norm(normals[bare], axis=1) == pytest.approx(1.0)
+    assert bare == pytest.approx(bare[:, ::-1])
+    assert normals[bare][:, 0].mean() == pytest.approx(0.0, abs=0.01)
+    assert (normals * [-1.0, 1.0, 1.0])[:, ::-1][bare] == pytest.approx(normals[bare], abs=1e-6)
+    rows, columns = bare.shape
+
+    def at(x, z):
+        # a place in the front view, from the eyes
+        place = int((CROWN - z) / (CROWN - CHIN) * rows), int((x + ACROSS) / (2 * ACROSS) * columns)
+        return bare[place], normals[place]
+
+    # the crown is hair, the brows and the nose are left out
+    for x, z in ((0.0, 0.11), (0.03, 0.016), (0.0, -0.02)):
+        assert not at(x, z)[0]
+    seen, forehead = at(0.0, 0.06)
+    assert seen
+    assert forehead[1] > 0.2
+    assert forehead[2] > 0.7
+    seen, cheek = at(0.055, -0.03)
+    assert seen
+    assert cheek[0] > 0.3
+
+
+def test_faces_of_other_proportions_are_read_as_well():
+    rng, reads, tried = random.Random(11), [], 0
+    while len(reads) < 4 and tried < 12:
+        tried += 1
+        try:
+            reads.append(sets.read_case(sets.case_of(*sets.set_at_random(rng), another=rng)))
+        except Impossible:
+            continue
+    assert len(reads) == 4
+    assert sum(read.off <= read.stated for read in reads) >= 3
 
 
 def test_rendered_faces_are_read_within_what_is_stated():

@@ -313,6 +313,16 @@ def test_the_set_is_turned_by_hand_as_it_is_lit_in_stops_and_plain(open_page):
     assert len(set(pictures.values())) == 3
     view.get_by_text("stops", exact=True).click()
     expect(view.get_by_label("Stops from the key")).to_contain_text("as the face")
+    small = view.bounding_box()["width"]
+    view.get_by_role("button", name="Show it large").click()
+    window = page.viewport_size
+    expect(view.get_by_role("button", name="Back to its place")).to_be_visible()
+    large = view.bounding_box()
+    assert large["width"] > window["width"] - 40
+    assert large["height"] > window["height"] - 40
+    page.keyboard.press("Escape")
+    expect(view.get_by_role("button", name="Show it large")).to_be_visible()
+    assert view.bounding_box()["width"] == small
 
 
 def test_outdoors_with_the_sun(open_page):

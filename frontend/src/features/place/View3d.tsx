@@ -1,5 +1,6 @@
 // The set in three dimensions as it will stand, turned by hand, with the solved light on it.
 
+import { CompressOutlined, ExpandOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
@@ -130,6 +131,7 @@ export default function View3d({ document: now }: { document: Shoot }) {
   const built = useRef<ReturnType<typeof stage> | null>(null);
   const [failed, setFailed] = useState(false);
   const [shading, setShading] = useState<Shading>('light');
+  const [large, setLarge] = useState(false);
   const plain = useQuery(setViewQuery(document, false));
   const lit = useQuery({ ...setViewQuery(document, true), enabled: shading !== 'plain' });
   const wanted = shading === 'plain' ? plain.data : (lit.data ?? plain.data);
@@ -164,12 +166,21 @@ export default function View3d({ document: now }: { document: Shoot }) {
     if (built.current && wanted) fill(built.current, wanted, shading);
   }, [wanted, shading]);
 
+  useEffect(() => {
+    if (!large) return;
+    const leave = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') setLarge(false);
+    };
+    globalThis.addEventListener('keydown', leave);
+    return () => globalThis.removeEventListener('keydown', leave);
+  }, [large]);
+
   const problem = plain.error ?? (shading === 'plain' ? null : lit.error);
   const reading = shading !== 'plain' && (lit.isPending || lit.isPlaceholderData);
   return (
     <div
       ref={frame}
-      className={css.turnableView}
+      className={`${css.turnableView}${large ? ` ${css.turnableLarge}` : ''}`}
       data-state={failed ? 'failed' : !wanted ? 'waiting' : reading ? 'reading' : 'shown'}
     >
       <canvas ref={canvas} role="img" aria-label={t('place-the-set-in-three-dimensions')} />
@@ -181,6 +192,16 @@ export default function View3d({ document: now }: { document: Shoot }) {
           value={shading}
           onChange={setShading}
         />
+        <button
+          type="button"
+          className="icon-button"
+          aria-label={t(large ? 'place-set-smaller' : 'place-set-larger')}
+          title={t(large ? 'place-set-smaller' : 'place-set-larger')}
+          aria-pressed={large}
+          onClick={() => setLarge(!large)}
+        >
+          {large ? <CompressOutlined /> : <ExpandOutlined />}
+        </button>
         {shading === 'stops' ? (
           <ol className={css.bandKey} aria-label={t('place-stops-from-the-key')}>
             {LIGHT_LEVELS.map((level, i) => (

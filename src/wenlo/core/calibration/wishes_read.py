@@ -1,8 +1,8 @@
 """Wishes read off a photograph whose light one likes: side and height of its key, contrast, background and shadow edge,
 each with its ±.
 
-Crown and cheeks are taken for a ball as broad as the head; what it sends back tells the light on every side of it. One
-far lamp or sheet with light from all round is fitted: how far its light reaches round the ball tells how broad it is.
+What the bare skin of forehead, cheeks and chin sends back tells the light on every side of it; a ball serves as well.
+One far lamp or sheet with light from all round is fitted: how far its light reaches round tells how broad it is.
 """
 
 import math
@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.calibration.head_shape import CHIN, CROWN, head_normals
 from wenlo.core.calibration.measures import LinearPhotograph, area_slices, level, shadow_edge
 from wenlo.core.calibration.shots import Area, Line
 from wenlo.core.errors import Impossible
@@ -22,7 +23,7 @@ Array = NDArray[np.float64]
 
 WishKey = Literal["key_side", "key_height", "contrast", "background", "shadow_edge"]
 
-HEAD = 0.225
+HEAD = CROWN - CHIN
 """From the crown to the chin. [m]"""
 
 HEAD_DOUBT = 0.08
@@ -37,8 +38,8 @@ SKIN_DOUBT = 0.6
 RIM = 0.88
 """Nearer to its outline a ball is seen along its surface: hair, ears and the lens' blur are there. [-]"""
 
-TALLER, JAW_FROM = 1.08, -0.5
-"""A box so much taller than broad is round a head, of which what lies lower, in half breadths, is jaw. [-]"""
+TALLER = 1.08
+"""A box so much taller than broad is round a head, another round a ball. [-]"""
 
 MOST_WHITE = 0.15
 """Of a head may be clipped, and is left out. [-]"""
@@ -111,17 +112,21 @@ def _pixels(picture: LinearPhotograph, head: Area) -> tuple[Array, Array]:
     light = picture.light[rows, columns] @ LUMA
     tall, wide = light.shape
     y, x = np.mgrid[0:tall, 0:wide]
-    # crown and cheeks are a ball as broad as the head; the jaw below is narrower
-    radius = wide / 2.0
-    u, v = (x + 0.5) / radius - 1.0, 1.0 - (y + 0.5) / radius
-    low = JAW_FROM if tall > TALLER * wide else -1.0
-    there = (u * u + v * v <= RIM * RIM) & (v >= low) & ~picture.clipped[rows, columns]
-    u, v, light = u[there], v[there], light[there]
+    if tall > TALLER * wide:
+        of_head, bare = head_normals()
+        row, column = (y * bare.shape[0]) // tall, (x * bare.shape[1]) // wide
+        normals, there = of_head[row, column], bare[row, column]
+    else:
+        radius = wide / 2.0
+        u, v = (x + 0.5) / radius - 1.0, 1.0 - (y + 0.5) / radius
+        normals = np.stack([u, v, np.sqrt(np.maximum(1.0 - u * u - v * v, 0.0))], axis=-1)
+        there = u * u + v * v <= RIM * RIM
+    there &= ~picture.clipped[rows, columns]
+    normals, light = normals[there], light[there]
     if len(light) < LEAST_PIXELS:
         raise Impossible("The head is too small in the picture: take a larger one, or draw the box round all of it.")
     step = max(1, len(light) // MOST_PIXELS)
-    u, v, light = u[::step], v[::step], light[::step]
-    return np.stack([u, v, np.sqrt(np.maximum(1.0 - u * u - v * v, 0.0))], axis=1), light
+    return normals[::step], light[::step]
 
 
 def way_of(side: float, height: float) -> Array:

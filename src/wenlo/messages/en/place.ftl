@@ -380,6 +380,10 @@ place-what-stands-in-the-set = What stands in the set
 
 place-the-set-in-three-dimensions = The set in three dimensions; drag to turn it, the wheel comes nearer. The plan and the elevations show the same.
 
+place-set-larger = Show it large
+
+place-set-smaller = Back to its place
+
 place-how-the-set-is-shown = How the set is shown
 
 place-stops-from-the-key = Stops from the key

@@ -135,16 +135,24 @@ def test_a_violin_has_the_measures_of_one():
     brief = shoot_of("violin", brief__subject__size=0.59).brief
     shapes = subject_shapes(brief)
     low, high = box_round(shapes)
+    face = scene_builder.face(brief)
     assert high[2] - low[2] == pytest.approx(0.59, abs=0.005)
     body_low, body_high = box_round(named(shapes, "rib"))
     assert body_high - body_low == pytest.approx([0.207, 0.031, 0.355], abs=0.002)
     # the ribs go all the way round
     ribs = named(shapes, "rib")
-    ends = {tuple(np.round(r.origin + r.edge_v, 6)) for r in ribs}
+    ends = {tuple(np.round(r.origin + r.edge_u, 6)) for r in ribs}
     assert ends == {tuple(np.round(r.origin, 6)) for r in ribs}
+    # what has one side shows it outward
+    middle = np.array([0.0, face[1] + 0.0155, (body_low[2] + body_high[2]) / 2])
+    for rib in ribs:
+        out = rib.origin + 0.5 * (rib.edge_u + rib.edge_v) - middle
+        # at the waist and in the corners a rib looks past the middle, never inward along the body's breadth
+        assert rib.normal[0] * out[0] > -1e-9 or abs(rib.normal[0]) < 0.9
+    assert all(p.normal[1] == pytest.approx(-1.0) for p in named(shapes, "violin front"))
+    assert all(p.normal[1] == pytest.approx(1.0) for p in named(shapes, "violin back"))
     # strings run over the bridge, which stands 3 to 4 cm over the front
-    front = scene_builder.face(brief)[1]
-    assert front - box_round(named(shapes, "bridge"))[0][1] == pytest.approx(0.035, abs=0.003)
+    assert face[1] - box_round(named(shapes, "bridge"))[0][1] == pytest.approx(0.035, abs=0.003)
 
 
 @pytest.mark.parametrize("kind", KINDS)

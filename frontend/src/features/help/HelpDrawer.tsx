@@ -8,8 +8,9 @@ import { isHelped, stageHelp } from './stageHelp';
 
 export function HelpDrawer({ open, close }: { open: boolean; close: () => void }) {
   const t = useHelpWords();
-  const stage = window.location.pathname.split('/')[3];
-  const here = isHelped(stage) ? stage : null;
+  // a stage of a shoot, or a page of its own
+  const [, page, , stage] = window.location.pathname.split('/');
+  const here = [stage, page].find(isHelped) ?? null;
   return (
     <Drawer
       open={open}

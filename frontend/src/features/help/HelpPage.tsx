@@ -1,11 +1,14 @@
 // Help: a page for each stage with its screen, the trade's words, and the keys.
 import { NavLink, useParams } from 'react-router';
+import bench from '../../../../docs/screenshots/bench.png?url';
 import brief from '../../../../docs/screenshots/brief.png?url';
 import build from '../../../../docs/screenshots/build.png?url';
 import place from '../../../../docs/screenshots/place.png?url';
+import practice from '../../../../docs/screenshots/practice.png?url';
 import prove from '../../../../docs/screenshots/prove.png?url';
 import rig from '../../../../docs/screenshots/rig.png?url';
 import shape from '../../../../docs/screenshots/shape.png?url';
+import shelf from '../../../../docs/screenshots/shelf.png?url';
 import { useHelpWords } from '../../shared/messages/help';
 import { Glossary } from './Glossary';
 import css from './help.module.css';
@@ -13,7 +16,7 @@ import { Keys } from './Keys';
 import { StageWords } from './StageWords';
 import { HELPED, type Helped, isHelped, stageHelp } from './stageHelp';
 
-const SCREENS: Record<Helped, string> = { brief, shape, place, build, rig, prove };
+const SCREENS: Record<Helped, string> = { brief, shape, place, build, rig, prove, shelf, bench, practice };
 
 function OfStage({ stage }: { stage: Helped }) {
   const t = useHelpWords();

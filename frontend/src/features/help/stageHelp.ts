@@ -1,7 +1,17 @@
 // What is said of each stage, in the order in which it is read.
 import type { PageWords } from '../../shared/messages/page';
 
-export const HELPED = ['brief', 'shape', 'place', 'build', 'rig', 'prove'] as const;
+export const HELPED = [
+  'brief',
+  'shape',
+  'place',
+  'build',
+  'rig',
+  'prove',
+  'shelf',
+  'bench',
+  'practice',
+] as const;
 export type Helped = (typeof HELPED)[number];
 
 export const isHelped = (stage: string | undefined): stage is Helped =>
@@ -19,6 +29,9 @@ export function stageHelp(stage: Helped, t: PageWords): StageHelp {
     build: [t('help-of-build'), t('help-build'), t('help-build-steps'), t('help-build-mind')],
     rig: [t('help-of-rig'), t('help-rig'), t('help-rig-steps'), t('help-rig-mind')],
     prove: [t('help-of-prove'), t('help-prove'), t('help-prove-steps'), t('help-prove-mind')],
+    shelf: [t('help-of-shelf'), t('help-shelf'), t('help-shelf-steps'), t('help-shelf-mind')],
+    bench: [t('help-of-bench'), t('help-bench'), t('help-bench-steps'), t('help-bench-mind')],
+    practice: [t('help-of-practice'), t('help-practice'), t('help-practice-steps'), t('help-practice-mind')],
   }[stage];
   const [name = '', about = '', steps = '', mind = ''] = said;
   return { name, about, steps: lines(steps), mind: lines(mind) };

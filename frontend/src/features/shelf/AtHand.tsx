@@ -7,13 +7,16 @@ import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
 import { useShelfWords } from '../../shared/messages/shelf';
+import { KindPicture } from '../../shared/picture/KindPicture';
+import { inDesign } from '../../shared/state/kind';
 import { useShoot } from '../../shared/state/store';
 import { useDesign } from './Becomes';
 import css from './shelf.module.css';
 
 type Line = Schemas['AtHandLine'];
 
-function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> }) {
+function Kind(props: { line: Line; view: ReturnType<typeof commonSide>; wait: boolean }) {
+  const { line, view } = props;
   const t = useShelfWords();
   const document = useShoot((s) => s.document);
   const take = useDesign();
@@ -22,6 +25,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
   const { scale: s, width, height } = view;
   return (
     <li className={`${css.atHandCard}${line.missing.length ? '' : ' is-ready'}`}>
+      <KindPicture document={inDesign(document, made)} name={line.name} wait={props.wait} />
       <svg
         width={width}
         height={height}
@@ -117,7 +121,7 @@ export function AtHand() {
       ) : null}
       <ol className={`${css.atHandList}${isFetching && data ? ' is-stale' : ''}`}>
         {made.map((r) => (
-          <Kind key={r.kind} line={r} view={view} />
+          <Kind key={r.kind} line={r} view={view} wait={isFetching} />
         ))}
       </ol>
       {rows.some((r) => r.cannot) ? (

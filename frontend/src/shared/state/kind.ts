@@ -8,8 +8,8 @@ type Row = Schemas['RankedResult'];
 export const inOrder = (rows: Row[]): Row[] =>
   [...rows].sort((a, b) => (a.penalty ?? Number.MAX_VALUE) - (b.penalty ?? Number.MAX_VALUE));
 
-/** The document with the kind's design and the lamp that it is lit by. */
-export function inDesign(document: Shoot, row: Row): Shoot {
+/** The document with a kind's design and the lamp that it is lit by. */
+export function inDesign(document: Shoot, row: Pick<Row, 'design' | 'lamp'>): Shoot {
   const lamp = { ...document.brief.lamp, id: row.lamp as Shoot['brief']['lamp']['id'] };
   return { ...document, brief: { ...document.brief, lamp }, design: row.design as Shoot['design'] };
 }

@@ -29,11 +29,16 @@ EDGE: dict[SolidSort, float] = {"built": 0.2, "stand": 0.6, "lamp": 1.0, "shell"
 SLENDER = 0.08
 """Bars are no thicker. [m]"""
 
-SPREAD: dict[SolidSort, float] = {"built": 0.2, "stand": 0.6, "lamp": 0.3, "shell": 0.5, "subject": 0.06, "thing": 0.3}
+SPREAD: dict[SolidSort, float] = {"built": 0.2, "stand": 0.6, "lamp": 0.3, "shell": 0.5, "subject": 0.08, "thing": 0.3}
 """Places that are read are about so far apart. [m]"""
 
-MOST_READ = 1300
+MOST_READ = 1500
 """So many places are read at the most; farther apart, then."""
+
+LITTLE = 0.055
+"""What is no larger is read on four sides. [m]"""
+
+SIDES = np.array([[0.0, -1.0, 0.0], [-1.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 0.0, 1.0]])
 
 OFF = 0.002
 """Read this far before a surface. [m]"""
@@ -114,6 +119,9 @@ def shaded(corners: Array, faces: Ints) -> tuple[Array, Array, Ints]:
 
 
 def _chosen(places: Array, normals: Array, apart: float) -> Ints:
+    if len(places) and float(np.ptp(places, axis=0).max()) < LITTLE:
+        # an eye or a peg must not cost as much as a wall
+        return np.unique((normals @ SIDES.T).argmax(axis=0))
     key = np.concatenate([np.round(places / apart), np.round(normals * 1.5)], axis=1)
     _, first = np.unique(key, axis=0, return_index=True)
     return np.sort(first)

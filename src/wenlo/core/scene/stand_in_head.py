@@ -135,11 +135,22 @@ def head(bridge: Vector, *, skin: Sheet, scale: float = 1.0) -> tuple[Shape, ...
     return tuple(_scaled(part, scale, bridge) for part in parts)
 
 
+SMALL = 0.025
+"""Parts so small are lit evenly as far as others are concerned. [m]"""
+
+
 def _scaled(part: Shape, k: float, origin: Vector) -> Shape:
     if isinstance(part, Dome):
-        return replace(part, centre=origin + k * part.centre, radius=k * part.radius)
+        even = (1, 1) if part.radius < SMALL else None
+        return replace(part, centre=origin + k * part.centre, radius=k * part.radius, one_sided=True, divisions=even)
     assert isinstance(part, Tube)
     end = part.radius if part.end_radius is None else part.end_radius
     return replace(
-        part, base=origin + k * part.base, length=k * part.length, radius=k * part.radius, end_radius=k * end
+        part,
+        base=origin + k * part.base,
+        length=k * part.length,
+        radius=k * part.radius,
+        end_radius=k * end,
+        one_sided=True,
+        divisions=(1, 1),
     )

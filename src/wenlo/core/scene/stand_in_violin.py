@@ -80,10 +80,12 @@ def violin(foot: Vector, *, height: float, wood: Sheet) -> tuple[Shape, ...]:
             radius=k * radii[0],
             end_radius=k * radii[1],
             surface=surface,
+            one_sided=True,
+            divisions=(1, 1),
         )
 
     def slab(name: str, corner: Vector, across: Vector, up: Vector, surface: Sheet) -> Panel:
-        return Panel(id=f"violin {name}", origin=corner, edge_u=across, edge_v=up, surface=surface)
+        return Panel(id=f"violin {name}", origin=corner, edge_u=across, edge_v=up, surface=surface, divisions=(1, 1))
 
     top = BODY + 0.13
     neck: tuple[Shape, ...] = (
@@ -147,10 +149,19 @@ def _body(at: Callable[[float, float, float], Vector], k: float, wood: Sheet) ->
                     edge_v=up,
                     outline=outline,
                     surface=wood,
+                    one_sided=True,
                 )
 
     ribs = (
-        Panel(id=f"violin rib {n}", origin=place, edge_u=deep, edge_v=places[n - 1] - place, surface=wood)
+        Panel(
+            id=f"violin rib {n}",
+            origin=place,
+            edge_u=places[n - 1] - place,
+            edge_v=deep,
+            surface=wood,
+            one_sided=True,
+            divisions=(1, 1),
+        )
         for n, place in enumerate(places)
     )
     arches = (
@@ -161,6 +172,7 @@ def _body(at: Callable[[float, float, float], Vector], k: float, wood: Sheet) ->
             axis=np.array([0.0, -1.0, 0.0]),
             low=1.0 - rise / radius,
             surface=wood,
+            one_sided=True,
         )
         for n, (share, half, rise) in enumerate(ARCHES)
         for radius in [(half**2 + rise**2) / (2.0 * rise)]

@@ -16,6 +16,12 @@ help-of-rig = Rig
 
 help-of-prove = Prove
 
+help-of-shelf = Shelf
+
+help-of-bench = Bench
+
+help-of-practice = Practice
+
 help-words = Words of the trade
 
 help-keys = Keys and ways of typing
@@ -88,6 +94,34 @@ help-prove-steps = Send the setting to the lamp or set it by hand, and take a te
 
 help-prove-mind = Change one thing at a time.
     A reading that fits nothing else may be a wrong note of ISO or power.
+
+help-shelf = What you own, what it costs, and what can be made of it.
+
+help-shelf-steps = Add lamps, stands, sheets, bars and found things: tick generic ones, type your own, or read a table in (CSV).
+    Give how many there are and what you paid: what you own is not bought again.
+    Measure a thing you found (a tub, a shade, a board) and see what it can become.
+    Open “With what I have” for what can be made now, and what one purchase would open up.
+
+help-shelf-mind = A thing measured on the Bench keeps its measures here. Shoots that use it say when they change.
+    Prices are yours. Those of generic things are typical, not an offer.
+
+help-bench = Measure a sheet, a face, a black, a lamp or a lens with what you have.
+
+help-bench-steps = Choose what you measure and set it up as the drawing shows.
+    Read a light meter, or take photographs at one setting, with the thing and without it.
+    Type the readings. The value appears with its ±; repeat the reading that is in doubt.
+    Keep it: the thing on the Shelf has your value from now on.
+
+help-bench-mind = Stray light is the usual fault. Read once with the lamp off, and once with the thing covered.
+    A value without a measurement is typical for its sort, and its ± is wide.
+
+help-practice = See light on simulated sets, a minute each.
+
+help-practice-steps = Choose an exercise: where a second lamp stands, how much darker a wall is, which layer was taken away, where one card mends a reflection.
+    Tap your answer on the drawing, or give it in stops.
+    See how far off it was, and why.
+
+help-practice-mind = Look at the nose's shadow first: its side tells the key's side, its edge how soft, its length how high.
 
 help-key-stage = go to a stage
 

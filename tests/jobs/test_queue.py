@@ -188,6 +188,28 @@ def test_only_the_newest_attempt_may_write(queue):
     assert perform(queue.transactions, {}, run, worker="late", seconds=60) is False
 
 
+def test_parts_that_come_quickly_are_written_together_and_all_are_kept(queue, monkeypatch):
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
+    writes, plain, kept = [], SqlRunStore.progress, []
+
+    def counted(store, run, attempt, done, total, parts):
+        writes.append(len(parts))
+        return plain(store, run, attempt, done, total, parts)
+
+    def quick(told, **_):
+        for k in range(40):
+            told(k + 1, 40, Said(by=str(k)))
+        kept.extend(queue.look(run).parts)
+        return Said(by="done")
+
+    monkeypatch.setattr(SqlRunStore, "progress", counted)
+    assert perform(queue.transactions, curve_by(quick), run, worker="here", seconds=60) is True
+    assert [part["by"] for part in kept] == [str(k) for k in range(40)]
+    # the first at once, then several at a time
+    assert writes[0] == 1
+    assert len(writes) < 30
+
+
 def test_a_run_that_ends_its_worker_twice_is_failed_and_told(queue):
     run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
     for _ in range(2):

@@ -162,7 +162,7 @@ def test_a_shoot_from_nothing_by_pictures_to_a_cut_list(open_page):
     user = Counted(page)
     user.tap("button", "New shoot")
     user.tap("button", "Not now")
-    user.tap("radio", "bottle, jar")
+    user.tap("radio", "bottle")
     user.tap("radio", "glossy")
     page.get_by_text("listing", exact=True).click()
     user.done += 1

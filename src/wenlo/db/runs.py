@@ -1,6 +1,6 @@
 """The store of long work on PostgreSQL; a run and its place in the queue are one transaction."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from datetime import timedelta
 from typing import Any, cast
 from uuid import UUID
@@ -95,11 +95,11 @@ class SqlRunStore:
         row.done, row.total, row.parts = 0, 0, []
         return RunWork(task=row.task, arguments=row.arguments, attempt=row.attempt)
 
-    def progress(self, run: UUID, attempt: int, done: int, total: int, part: Any) -> bool:
-        """Write how far it is, and a part that is ready (None for none); false if it should end."""
+    def progress(self, run: UUID, attempt: int, done: int, total: int, parts: Sequence[Any]) -> bool:
+        """Write how far it is, and the parts that are ready; false if it should end."""
         values: dict[str, Any] = {"done": done, "total": total}
-        if part is not None:
-            values["parts"] = RunRow.parts.op("||")(literal([part], JSONB))
+        if parts:
+            values["parts"] = RunRow.parts.op("||")(literal(list(parts), JSONB))
         return self._write(run, attempt, values)
 
     def finish(

@@ -317,8 +317,8 @@ class RunStore(Protocol):
     def take_up(self, run: UUID, worker: str) -> RunWork | None:
         """Begin it, or begin it anew after another worker; None if it is not wanted any more or done."""
 
-    def progress(self, run: UUID, attempt: int, done: int, total: int, part: Any) -> bool:
-        """Write how far it is, and a part that is ready (None for none); false if it should end."""
+    def progress(self, run: UUID, attempt: int, done: int, total: int, parts: Sequence[Any]) -> bool:
+        """Write how far it is, and the parts that are ready; false if it should end."""
 
     def finish(
         self, run: UUID, attempt: int, *, answer: Mapping[str, Any] | None, problem: Mapping[str, Any] | None

@@ -49,6 +49,9 @@ def _found(record: RunRecord | None) -> RunRecord:
 MOST_ATTEMPTS = 2
 """A run that ended so many workers is not given to another."""
 
+TOLD_EVERY = 0.15
+"""What is ready is written no more often. [s]"""
+
 PATIENCE = 10.0
 """A run that a busy machine gives little time may last so many times as long as it may compute."""
 
@@ -109,10 +112,20 @@ def perform(
     )
     ended = threading.Event()
 
+    parts: list[Any] = []
+    written = -TOLD_EVERY
+
     def told(done: int, total: int, part: BaseModel | None) -> bool:
-        kept = None if part is None else part.model_dump(mode="json")
+        nonlocal written
+        if part is not None:
+            parts.append(part.model_dump(mode="json"))
+        if done < total and time.monotonic() - written < TOLD_EVERY:
+            return not clock.is_over()
+        written = time.monotonic()
         with transactions() as store:
-            return store.progress(run, work.attempt, done, total, kept) and not clock.is_over()
+            wanted = store.progress(run, work.attempt, done, total, parts)
+        parts.clear()
+        return wanted and not clock.is_over()
 
     def watch() -> None:
         # what neither ends nor tells how far it is cannot be stopped but with its process

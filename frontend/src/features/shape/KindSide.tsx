@@ -34,11 +34,13 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
   const top = onTable
     ? Math.min(highest, figures.drawing.room_height)
     : Math.max(figures.drawing.room_height, highest - 0.12);
+  // a length that is written over what hangs highest needs its place
+  const over = m.marks.some((k) => k.start[1] === k.end[1] && (k.start[1] ?? 0) > top - 0.2);
   const onFloor = m.marks.filter((k) => k.start[1] === k.end[1] && (k.start[1] ?? 0) < 0.01);
   const s = fitScale({ left: near, right: far + 0.35, bottom: 0, top }, size, {
     left: 14,
     right: 44,
-    top: 16,
+    top: over ? 34 : 16,
     bottom: 36 + LANE * Math.max(1, onFloor.length),
   });
   const floor = s.y(0);

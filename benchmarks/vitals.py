@@ -19,7 +19,7 @@ SLOWER, BYTES, LATENCY = 4, 1.6e6 / 8, 150.0
 PAINT_BAR, INPUT_BAR = 2.5, 0.2
 """[s]"""
 
-TIMES = 5
+TIMES = 3
 
 WATCH = """
 window.vitals = { paint: 0, delays: [] };
@@ -32,7 +32,11 @@ new PerformanceObserver((l) => {
 """
 
 
-def visit(browser: Browser, address: str, tapped: str) -> tuple[float, float]:
+TAPPED = "button[aria-label$=theme]"
+"""On every page, and the whole page has to be drawn anew."""
+
+
+def visit(browser: Browser, address: str) -> tuple[float, float]:
     """Largest paint [s] and longest delay of three taps [s] of a page that was seen before."""
     context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, device_scale_factor=2)
     context.add_init_script("localStorage.setItem('wenlo-shown-round', 'yes');" + WATCH)
@@ -47,11 +51,11 @@ def visit(browser: Browser, address: str, tapped: str) -> tuple[float, float]:
     client.send("Network.emulateNetworkConditions", {"offline": False, **rates})
     client.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
     page.goto(address)
-    page.locator(tapped).first.wait_for(timeout=60_000)
+    page.locator(TAPPED).wait_for(timeout=60_000)
     page.wait_for_timeout(6000)
     paint = page.evaluate("window.vitals.paint")
-    for k in range(3):
-        page.locator(tapped).nth(k).click()
+    for _ in range(3):
+        page.locator(TAPPED).click()
         page.wait_for_timeout(700)
     delays = page.evaluate("window.vitals.delays")
     context.close()
@@ -60,25 +64,25 @@ def visit(browser: Browser, address: str, tapped: str) -> tuple[float, float]:
 
 def main() -> None:
     """Measure the pages that are opened on a phone and print them with their bars."""
-    worst = True
+    met_all = True
     with running() as url, sync_playwright() as playwright, httpx.Client(base_url=url, timeout=60) as client:
         browser = playwright.chromium.launch(args=FLAGS, executable_path="/usr/bin/chromium")
         shoots: list[dict[str, Any]] = client.get("/api/shoots").json()
         shoot = shoots[0]["id"]
         pages = {
-            "first page": ("/", "button"),
-            "Brief": (f"/shoots/{shoot}/brief", "[role=radio]"),
-            "Shape": (f"/shoots/{shoot}/shape", ".ant-segmented-item"),
-            "Build": (f"/shoots/{shoot}/build", "button"),
+            "first page": "/",
+            "Brief": f"/shoots/{shoot}/brief",
+            "Shape": f"/shoots/{shoot}/shape",
+            "Build": f"/shoots/{shoot}/build",
         }
-        for name, (path, tapped) in pages.items():
-            found = [visit(browser, url + path, tapped) for _ in range(TIMES)]
+        for name, path in pages.items():
+            found = [visit(browser, url + path) for _ in range(TIMES)]
             paint, delay = (statistics.median(values) for values in zip(*found, strict=True))
             met = paint <= PAINT_BAR and delay <= INPUT_BAR
-            worst &= met
+            met_all &= met
             print(f"{name}: largest paint {paint:.2f} s, input delay {delay * 1e3:.0f} ms{'' if met else '  over'}")
         browser.close()
-    sys.exit(0 if worst else 1)
+    sys.exit(0 if met_all else 1)
 
 
 if __name__ == "__main__":

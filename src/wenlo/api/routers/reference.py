@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request, Response
 
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import (
@@ -16,6 +16,7 @@ from wenlo.api.schemas import (
     UseAnswer,
     WishAnswer,
 )
+from wenlo.api.unchanging import unchanging
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
 from wenlo.services.curves import PictureCurves, picture_curves
@@ -24,22 +25,29 @@ from wenlo.services.starts import starts
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 
 
-@router.get("/picture-curves")
-def read_picture_curves() -> PictureCurves:
+@router.get("/picture-curves", response_model=PictureCurves)
+def read_picture_curves(request: Request) -> Response:
     """The tone curve and the stops view of pictures."""
-    return picture_curves()
+    return unchanging(request, picture_curves)
 
 
-@router.get("/starts")
-def read_starts() -> list[StartAnswer]:
+@router.get("/starts", response_model=list[StartAnswer])
+def read_starts(request: Request) -> Response:
     """Jobs to start from, in the order in which they are shown."""
+    return unchanging(request, _starts)
+
+
+@router.get("/catalogue", response_model=Catalogue)
+def read_catalogue(request: Request) -> Response:
+    """What can be chosen, and the limits of every number."""
+    return unchanging(request, _catalogue)
+
+
+def _starts() -> list[StartAnswer]:
     return [StartAnswer(id=s.id, title=s.title, sentence=s.sentence) for s in starts()]
 
 
-@router.get("/catalogue")
-def read_catalogue() -> Catalogue:
-    """What can be chosen, and the limits of every number."""
-
+def _catalogue() -> Catalogue:
     def options(choices: list[catalogue.Choice]) -> list[Option]:
         return [Option(id=c.id, name=c.name, detail=c.detail, group=c.group) for c in choices]
 

@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
+from fastapi import APIRouter, File, Form, Query, Request, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
@@ -13,6 +13,7 @@ from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AtHandRequest, BecomesRequest, SaveItem, TakeItem, Version, VersionAnswer
+from wenlo.api.unchanging import unchanging
 from wenlo.core.catalog.items import Item
 from wenlo.core.document.shoot import write_shoot
 from wenlo.core.units.length import UnitSystem
@@ -26,10 +27,10 @@ router = APIRouter(prefix="/api/shelf", tags=["shelf"], responses=RESPONSES)
 Based = Annotated[int, Query(ge=1, le=2_000_000_000)]
 
 
-@router.get("/form")
-def read_form(units: UnitSystem = "metric") -> ShelfForm:
+@router.get("/form", response_model=ShelfForm)
+def read_form(request: Request, units: UnitSystem = "metric") -> Response:
     """Categories, their fields, and the generic things to start from."""
-    return shelf_form(units)
+    return unchanging(request, shelf_form, units)
 
 
 @router.get("")

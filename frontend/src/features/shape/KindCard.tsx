@@ -7,7 +7,7 @@ import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import type { commonSide } from '../../shared/drawing/scale';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { inDesign, takeKind } from '../../shared/state/kind';
+import { figureOf, inDesign, takeKind } from '../../shared/state/kind';
 import { Glossed } from '../../shared/ui/Glossed';
 import css from './shape.module.css';
 import { Curves } from './WhatIf';
@@ -134,7 +134,7 @@ function All({
             <dt>
               <Glossed>{t('kind-figure', { of: { kind: 'choice', value: key } })}</Glossed>
             </dt>
-            <dd>{row.figures?.[key]}</dd>
+            <dd>{figureOf(row, key)}</dd>
           </div>
         ))}
       </dl>

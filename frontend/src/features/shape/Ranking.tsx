@@ -8,7 +8,7 @@ import { catalogueQuery, useRanking } from '../../shared/api/queries';
 import { commonSide } from '../../shared/drawing/scale';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { inDesign, inOrder } from '../../shared/state/kind';
+import { figureOf, inDesign, inOrder } from '../../shared/state/kind';
 import { FIGURES, KindCard, type Row, Side } from './KindCard';
 import css from './shape.module.css';
 import { WhyNot } from './WhyNot';
@@ -54,7 +54,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
               <td>{t('kind-figure', { of: { kind: 'choice', value: key } })}</td>
               {rows.map((r) => (
                 <td key={r.kind}>
-                  <b>{r.figures?.[key]}</b>
+                  <b>{figureOf(r, key)}</b>
                 </td>
               ))}
             </tr>

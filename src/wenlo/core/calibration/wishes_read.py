@@ -60,11 +60,11 @@ COARSE, FINE = 8.0, 2.0
 SECTORS = 6
 """The fit is made again with one sector of the ball left out: by so much it differs, it is doubted."""
 
-SHAPE_DOUBT = 8.5
-"""A head is no ball: 95 %. [degree]"""
+SHAPE_DOUBT = 10.0
+"""Heads differ in shape: 95 %. [degree]"""
 
-CHEEK_DOUBT = 0.27
-"""Nor do its cheeks look exactly halfway: 95 % of what each sends back. [-]"""
+CHEEK_DOUBT = 0.5
+"""Nor do their cheeks look exactly halfway, and a nose shades one: 95 % of what each sends back. [-]"""
 
 CURVE_DOUBT = 0.12
 """Cameras bend contrast in a way of their own by so much of it, 95 %. [-]"""

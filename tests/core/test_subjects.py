@@ -6,9 +6,11 @@ import numpy as np
 import pytest
 from pydantic import ValidationError
 
-from factories import make_shoot
+from factories import make_shoot, shoot_document
 from wenlo.core.analysis.preview import Taking, camera_of, picture_scene, preview
 from wenlo.core.brief.brief import PEOPLE, SUBJECTS, Brief, Haze
+from wenlo.core.document.shoot import read_shoot
+from wenlo.core.errors import InvalidInput
 from wenlo.core.optics.meshes import triangles
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import clouds, ground_shapes, subject_shapes
@@ -170,3 +172,15 @@ def test_a_colour_that_is_none_is_refused_at_its_field(colour):
     with pytest.raises(ValidationError) as refused:
         Brief.model_validate({"subject": {"colour": colour}})
     assert refused.value.errors()[0]["loc"] == ("subject", "colour")
+    document = shoot_document(brief__subject__colour=colour)
+    with pytest.raises(InvalidInput) as said:
+        read_shoot(document)
+    (field,) = said.value.fields
+    assert field.path == "brief.subject.colour"
+    assert field.message == "Colour is a number sign and six of 0 to 9 and a to f, such as #c98a2b."
+
+
+def test_a_currency_that_is_none_is_told_what_is_accepted():
+    with pytest.raises(InvalidInput) as said:
+        read_shoot(shoot_document(brief__workshop__currency="euro"))
+    assert said.value.fields[0].message == "Currency is three capital letters, such as EUR."

@@ -9,7 +9,7 @@ import signal
 import threading
 from collections import deque
 from collections.abc import Callable, Iterator, Sequence
-from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures import Future, ProcessPoolExecutor
 from contextlib import contextmanager, suppress
 from functools import partial
 from typing import Any, TypeVar
@@ -23,7 +23,7 @@ log = structlog.get_logger()
 T = TypeVar("T")
 A = TypeVar("A")
 
-_Answer = tuple[int, Any]
+_Answers = queue.SimpleQueue[tuple[int, Any]]
 
 MOST = 3
 """So many at most: each holds the kernels and what it remembers."""
@@ -62,11 +62,11 @@ class Helpers:
     def __init__(self, count: int, *, nice: int = 0) -> None:
         self._nice = nice
         self._pools = [forked_pool(nice) for _ in range(min(count, MOST))]
+        self._loaded: list[Future[int]] = []
 
     def begin(self) -> None:
         """Have them load their kernels; nobody waits for it."""
-        for pool in self._pools:
-            pool.submit(int)
+        self._loaded = [pool.submit(int) for pool in self._pools]
 
     def pids(self) -> list[int]:
         """Process ids."""
@@ -80,8 +80,8 @@ class Helpers:
         ------
         Whatever ``do`` raises for any of them.
         """
-        left, ready = deque(enumerate(things)), queue.SimpleQueue[_Answer]()
-        for place in range(len(self._pools)):
+        left, ready = deque(enumerate(things)), _Answers()
+        for place in range(len(self._loaded)):
             threading.Thread(target=self._feed, args=(place, do, left, ready), daemon=True).start()
         done: set[int] = set()
         try:
@@ -91,29 +91,34 @@ class Helpers:
                         k, thing = left.pop()
                         ready.put((k, _alone(do, thing)))
                 try:
-                    k, answer = ready.get(timeout=0.0 if left else WAITS)
+                    while len(done) < len(things):
+                        k, answer = ready.get(timeout=0.0 if left else WAITS)
+                        if k not in done:
+                            done.add(k)
+                            if isinstance(answer, BaseException):
+                                raise answer
+                            yield answer
                 except queue.Empty:
                     if not left:
                         # a helper that stands still must not keep the rest
                         self._wake()
                         left.extend((k, thing) for k, thing in enumerate(things) if k not in done)
-                    continue
-                if k not in done:
-                    done.add(k)
-                    if isinstance(answer, BaseException):
-                        raise answer
-                    yield answer
         finally:
             left.clear()
 
-    def _feed(self, place: int, do: Callable[[T], A], left: deque[tuple[int, T]], ready: Any) -> None:
-        # In a thread of its own: the next piece for a helper as soon as it is free.
+    def _feed(self, place: int, do: Callable[[T], A], left: deque[tuple[int, T]], ready: _Answers) -> None:
+        # In a thread of its own: the next piece for a helper as soon as it is free; none before its kernels are there.
+        pool = self._pools[place]
+        try:
+            self._loaded[place].result()
+        except LOST:
+            self._replace(place, pool)
+            return
         while True:
             try:
                 k, thing = left.popleft()
             except IndexError:
                 return
-            pool = self._pools[place]
             try:
                 ready.put((k, pool.submit(partial(_alone, do, thing)).result()))
             except LOST:
@@ -132,6 +137,7 @@ class Helpers:
     def _replace(self, place: int, lost: ProcessPoolExecutor) -> None:
         end_pool(lost)
         self._pools[place] = forked_pool(self._nice)
+        self._loaded[place] = self._pools[place].submit(int)
 
     def close(self) -> None:
         """End the processes."""

@@ -13,7 +13,7 @@ from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import FinishRef, LampRef, LightRef, lamp_of, one_of
 from wenlo.core.ids import Key, keyed
 from wenlo.core.photometry.exposure import Receptor
-from wenlo.core.units.fields import DocumentPart, PathText, ShortText, at_field, quantity
+from wenlo.core.units.fields import DocumentPart, PathText, ScreenColour, ShortText, at_field, quantity
 
 GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
 """Id of a gel or neutral filter."""
@@ -88,7 +88,7 @@ class Subject(DocumentPart):
 
     kind: SubjectKind = "bust"
     finish: SubjectFinish = "matt"
-    colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")] | None = None
+    colour: ScreenColour | None = None
     size: float = quantity(0.01, 2.0, unit="m", label="height of the thing", default=0.25)
     face_height: float = quantity(0.3, 2.3, unit="m", label="face height above the floor", default=1.25)
     head_depth: float = quantity(0.1, 0.4, unit="m", label="depth of the head", default=0.2)

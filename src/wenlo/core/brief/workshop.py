@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from wenlo.core.units.fields import DocumentPart, ShortText, quantity
+from wenlo.core.units.fields import CURRENCY, DocumentPart, ShortText, quantity
 
 Cutting = Literal["by hand", "powered", "sent out"]
 
@@ -14,7 +14,7 @@ CuttingStep = Literal["1 mm", "1/16 in", "exact"]
 STEPS: dict[CuttingStep, float | None] = {"1 mm": 0.001, "1/16 in": 0.0254 / 16, "exact": None}
 """Lengths of those steps; None tells every cut as it was worked out. [m]"""
 
-Currency = Annotated[str, Field(pattern=r"^[A-Z]{3}$")]
+Currency = Annotated[str, Field(pattern=CURRENCY)]
 """ISO 4217 code."""
 
 Price = Annotated[float, Field(ge=0.0, le=1e6)]

@@ -1,6 +1,8 @@
 """Subject stand-ins: simple shapes of true size that stand for people and things in the predicted picture."""
 
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from itertools import pairwise
 from typing import Literal
 
 import numpy as np
@@ -128,30 +130,22 @@ def box(
     return tuple(Panel(id=f"box {n}", origin=o, edge_u=u, edge_v=v, surface=surface) for n, o, u, v in sides)
 
 
+def _turned(names: Sequence[str], foot: Vector, rows: Sequence[tuple[float, float]], surface: Sheet) -> Iterator[Tube]:
+    # a thing that is round about the upright over its foot, by heights and radii [m]
+    for name, ((low, radius), (high, end)) in zip(names, pairwise(rows), strict=True):
+        yield Tube(
+            id=name, base=foot + low * UP, axis=UP, length=high - low, radius=radius, end_radius=end, surface=surface
+        )
+
+
 def bottle(
     foot: Vector, *, height: float = 0.3, colour: Colour = (0.05, 0.12, 0.07), finish: Finish = "glossy"
 ) -> tuple[Shape, ...]:
     """A bottle that stands on ``foot``. [m]"""
     r, surface = 0.125 * height, finished(colour, finish)
+    rows = ((0.0, r), (0.62 * height, r), (0.75 * height, 0.36 * r), (height, 0.36 * r))
     return (
-        Tube(id="bottle body", base=foot, axis=UP, length=0.62 * height, radius=r, surface=surface),
-        Tube(
-            id="bottle shoulder",
-            base=foot + 0.62 * height * UP,
-            axis=UP,
-            length=0.13 * height,
-            radius=r,
-            end_radius=0.36 * r,
-            surface=surface,
-        ),
-        Tube(
-            id="bottle neck",
-            base=foot + 0.75 * height * UP,
-            axis=UP,
-            length=0.25 * height,
-            radius=0.36 * r,
-            surface=surface,
-        ),
+        *_turned(("bottle body", "bottle shoulder", "bottle neck"), foot, rows, surface),
         Disc(id="bottle cap", centre=foot + height * UP, axis=UP, radius=0.36 * r, surface=surface),
     )
 
@@ -216,16 +210,7 @@ def jar(
     """A jar of honey or varnish that stands on ``foot``, with a lid and a paper label before it. [m]"""
     r, surface, lid = 0.36 * height, finished(colour, finish), foil((0.5, 0.5, 0.5), 0.2, (0.3, 0.3, 0.3))
     return (
-        Tube(id="jar", base=foot, axis=UP, length=0.74 * height, radius=r, surface=surface),
-        Tube(
-            id="jar shoulder",
-            base=foot + 0.74 * height * UP,
-            axis=UP,
-            length=0.08 * height,
-            radius=r,
-            end_radius=0.8 * r,
-            surface=surface,
-        ),
+        *_turned(("jar", "jar shoulder"), foot, ((0.0, r), (0.74 * height, r), (0.82 * height, 0.8 * r)), surface),
         Disc(id="jar foot", centre=foot, axis=-UP, radius=r, surface=surface),
         Tube(id="jar lid", base=foot + 0.82 * height * UP, axis=UP, length=0.18 * height, radius=0.86 * r, surface=lid),
         Disc(id="jar top", centre=foot + height * UP, axis=UP, radius=0.86 * r, surface=lid),

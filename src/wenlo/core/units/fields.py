@@ -73,6 +73,17 @@ OWN_TAG = "own_item"
 MOST_TEXT = 2000
 Text = Annotated[str, Field(max_length=MOST_TEXT), AfterValidator(_storable)]
 ShortText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_storable)]
+SCREEN_COLOUR, CURRENCY = r"^#[0-9a-f]{6}$", r"^[A-Z]{3}$"
+
+IN_WORDS = {
+    SCREEN_COLOUR: "a number sign and six of 0 to 9 and a to f, such as #c98a2b",
+    CURRENCY: "three capital letters, such as EUR",
+}
+"""What a pattern accepts; all others are those of ids."""
+
+ScreenColour = Annotated[str, Field(pattern=SCREEN_COLOUR)]
+"""A colour as a screen shows it (sRGB)."""
+
 PathText = Annotated[str, Field(max_length=80, pattern=r"^[a-z0-9_.]+$")]
 
 
@@ -226,7 +237,8 @@ def field_errors(
         elif kind == "value_error":
             message = str(item["ctx"]["error"])
         elif kind == "string_pattern_mismatch":
-            message = f"{name} is an id of lower-case letters, digits and hyphens, 40 at most."
+            known = IN_WORDS.get(item["ctx"]["pattern"], "an id of lower-case letters, digits and hyphens, 40 at most")
+            message = f"{name} is {known}."
         elif kind == "string_too_short":
             message = f"{name} must not be empty."
         elif kind == "string_too_long":

@@ -136,7 +136,8 @@ def test_readings_against_the_prediction_and_what_explains_them(client, shoot):
     # a sheet that lets through less: both read low
     readings = [{"meter": line["meter"], "lux": line["lux"] * 0.6} for line in told]
     found = client.post("/api/fit", json={"document": document, "readings": readings}).json()
-    assert found["found"]
+    assert found["rivals"]
+    assert found["says"]
     assert max(abs(m["after"]) for m in found["misses"]) < max(abs(m["before"]) for m in found["misses"])
     assert client.post("/api/fit", json={"document": document, "readings": readings[:1]}).status_code == 422
     unknown = client.post("/api/predicted", json={"document": document, "meters": ["attic"]})

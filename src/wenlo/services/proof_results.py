@@ -6,8 +6,9 @@ from typing import Any, Literal
 from pydantic import Field
 
 from wenlo.core.calibration.fit import Unknown, fit
-from wenlo.core.calibration.model import KEY, predictor, unknowns_of
+from wenlo.core.calibration.model import BARE, KEY, bounds_of, predictor, suspects
 from wenlo.core.calibration.moving import move_for
+from wenlo.core.calibration.next_reading import next_reading
 from wenlo.core.calibration.next_setting import (
     ShotSetting,
     from_reading,
@@ -19,9 +20,11 @@ from wenlo.core.calibration.next_setting import (
 from wenlo.core.calibration.shots import ShotReading
 from wenlo.core.catalog.own import OwnBackdrop, OwnLamp, OwnSheet
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.units.fields import ShortText
 from wenlo.services.resolve_document import Document, resolve_document
-from wenlo.services.results import Result
+from wenlo.services.results import FactResult, Result
+from wenlo.services.said import fact_result
 
 ControlName = Literal["power", "iso", "shutter", "aperture", "distance", "gel"]
 
@@ -158,10 +161,19 @@ class MissResult(Result):
     after: float
 
 
-class FitResult(Result):
-    """What explains the misses."""
+class NextReadingResult(Result):
+    """The place to read at to tell rivals apart, and what each outcome there would mean."""
 
-    words: str
+    meter: str
+    says: FactResult
+    outcomes: list[FactResult]
+
+
+class FitResult(Result):
+    """What explains the misses, what may be kept, and what to read next."""
+
+    says: list[FactResult]
+    next: NextReadingResult | None
     found: list[FoundResult]
     rivals: list[Unknown]
     misses: list[MissResult]
@@ -228,11 +240,29 @@ def fit_readings(document: Document, readings: Sequence[Mapping[str, Any]]) -> F
     shoot = resolve_document(document)
     names = [str(r["meter"]) for r in readings]
     predict = predictor(shoot.brief, shoot.design, shoot.meters, names)
-    found = fit([float(r["lux"]) for r in readings], predict, unknowns_of(shoot.design))
+    brief, design = shoot.brief, shoot.design
+    lux = [float(r["lux"]) for r in readings]
+    found = fit(lux, predict, suspects(brief, design), bounds_of(brief, design))
+    called = {mark.key: mark.name for mark in shoot.meters if mark.key}
+    unread = [mark.key or mark.name for mark in shoot.meters if not {mark.key, mark.name} & set(names)]
+    able = kind_of(design).capabilities
+    places = [*unread, *(name for name in (KEY, *((BARE,) if able.sheet is not None else ())) if name not in names)]
+    following = next_reading(found, predictor(brief, design, shoot.meters, places), places) if found.rivals else None
+    said = found.says([called.get(name, name) for name in names], proposed=following is not None)
+    asked = following and NextReadingResult(
+        meter=following.meter,
+        says=fact_result(following.says(called.get(following.meter, following.meter))),
+        outcomes=[fact_result(one) for one in following.would_mean()],
+    )
     return FitResult(
-        words=found.words,
+        says=[fact_result(one) for one in said],
+        next=asked,
         rivals=list(found.rivals),
-        found=[FoundResult(unknown=f.unknown, stops=f.stops, error=1.96 * f.deviation) for f in found.found],
+        found=[
+            FoundResult(unknown=f.unknown, stops=f.stops, error=max(f.high - f.stops, f.stops - f.low))
+            for f in found.kept
+            if f.unknown != "daylight"
+        ],
         misses=[
             MissResult(meter=name, before=float(b), after=float(a))
             for name, b, a in zip(names, found.before, found.after, strict=True)

@@ -13,27 +13,29 @@ import {
   type ShotValues,
   stoodQuery,
 } from '../../shared/api/log';
+import { useEvidenceWords } from '../../shared/messages/evidence';
+import { inOneGo } from '../../shared/messages/facts';
 import { useProveWords } from '../../shared/messages/prove';
 import { edit } from '../../shared/state/store';
 import { NumberToAdd } from '../../shared/ui/NumberToAdd';
 import css from './prove.module.css';
 
-const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(2)} stops`;
+/** The face with the sheet taken away. */
+const BARE = 'bare';
 
-const TAKE: Record<Schemas['FoundResult']['unknown'], string> = {
-  'sheet transmittance': 'Keep the sheet as read, on the Shelf',
-  'lamp output': 'Keep the lamp as read, on the Shelf',
-  'wall reflectance': 'Keep the paint as read, on the Shelf',
-  'lamp distance': 'Set the distance so',
-};
+const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(2)} stops`;
 
 export function Readings(props: { document: Shoot; shot: Shot; save: (change: ShotChange) => void }) {
   const t = useProveWords();
+  const say = useEvidenceWords();
+  const keep = (unknown: Schemas['FoundResult']['unknown']) =>
+    t('prove-keep-as-read', { unknown: { kind: 'choice', value: unknown.replace(' ', '-') } });
   const { document, shot, save } = props;
   const values = shot.values as ShotValues;
   const readings = values.readings;
   const places = [
     { value: 'key', label: t('prove-key-at-the-face') },
+    ...('sheet' in document.design ? [{ value: BARE, label: t('prove-key-without-the-sheet') }] : []),
     ...document.meters.map((m) => ({ value: m.key, label: m.name })),
   ];
   const stood = useQuery(stoodQuery(shot.id));
@@ -42,8 +44,11 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
   // the set of today unless it is asked for: what readings taught it since is in it
   const set = changed && then && stood.data ? stood.data : document;
   // what was written down before meters had keys is by their names
-  const inSet = ['key', ...set.meters.flatMap((m) => [m.key, m.name])];
-  const nameOf = (meter: string) => set.meters.find((m) => m.key === meter)?.name ?? meter;
+  const inSet = ['key', BARE, ...set.meters.flatMap((m) => [m.key, m.name])];
+  const nameOf = (meter: string) =>
+    meter === BARE
+      ? t('prove-key-without-the-sheet')
+      : (set.meters.find((m) => m.key === meter)?.name ?? meter);
   const known = readings.filter((r) => inSet.includes(r.meter)).map((r) => r.meter);
   const told = useQuery({ ...predictedQuery(set, [...new Set(known)]), enabled: readings.length > 0 });
   const [meter, setMeter] = useState('key');
@@ -58,12 +63,13 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
         }),
       ),
   });
+  const next = fit.data?.next;
   const client = useQueryClient();
   const taken = useMutation({
     mutationFn: ({ unknown, stops, error }: Schemas['FoundResult']) =>
       answer(api.POST('/api/fit/take-over', { body: { document, unknown, stops, error } })),
     onSuccess: (got, found) => {
-      edit(got.changes, `${found.unknown} as the readings tell`);
+      edit(got.changes, keep(found.unknown));
       fit.reset();
       return client.invalidateQueries({ queryKey: ['shelf'] });
     },
@@ -176,7 +182,20 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
       ) : null}
       {fit.data ? (
         <div className={css.fitAnswer} aria-live="polite">
-          <p>{fit.data.words}</p>
+          <p>{inOneGo(say, fit.data.says)}</p>
+          {next ? (
+            <>
+              <p>{say(next.says)}</p>
+              <ul>
+                {next.outcomes.map((one) => (
+                  <li key={say(one)}>{say(one)}</li>
+                ))}
+              </ul>
+              <Button size="small" onClick={() => setMeter(next.meter)}>
+                {t('prove-read-there-next', { place: nameOf(next.meter) })}
+              </Button>
+            </>
+          ) : null}
           <ul>
             {fit.data.misses.map((m) => (
               <li key={m.meter}>
@@ -191,7 +210,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
               loading={taken.isPending && taken.variables?.unknown === f.unknown}
               onClick={() => taken.mutate(f)}
             >
-              {TAKE[f.unknown]}
+              {keep(f.unknown)}
             </Button>
           ))}
           {taken.error ? (

@@ -212,6 +212,10 @@ prove-pdf = PDF
 
 prove-one-shot = One shot
 
+prove-read-there-next = Enter a reading at { $place }
+
+prove-key-without-the-sheet = Key, sheet taken away
+
 prove-key-at-the-face = key, at the face
 
 prove-readings = Readings
@@ -251,3 +255,11 @@ prove-read-the-key-at-the = Read the key at the face first; two places more tell
 prove-what-explains-the-misses = What explains the misses?
 
 prove-no-settings-written-down = no settings written down
+
+prove-keep-as-read =
+    { $unknown ->
+        [sheet-transmittance] Keep the sheet as read, on the Shelf
+        [lamp-output] Keep the lamp as read, on the Shelf
+        [wall-reflectance] Keep the paint as read, on the Shelf
+       *[lamp-distance] Set the distance to what was read
+    }

@@ -131,6 +131,7 @@ def everything(*, browser: bool) -> Iterator[tuple[str, dict[str, Any]]]:
     for group in (
         light.sets,
         light.against_paths,
+        light.many_shapes,
         light.pictures,
         light.groups,
         light.growth,

@@ -15,7 +15,8 @@ from wenlo.launch.environment import ROOT
 from wenlo.launch.sandbox import sandbox_home
 from wenlo.launch.system import CHROMIUM
 
-STEPS = 30
+STEPS, WAY = 100, 25
+"""Moves of the pointer, and how many go one way before it turns."""
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"]
 
 # Runs in the page: moves the pointer, then waits until the gauge strip's text or bands change.
@@ -77,7 +78,8 @@ def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> tuple[list[flo
     page.on("requestfinished", lambda r: came.append(time.monotonic()) if r.url.endswith("/api/picture") else None)
     page.mouse.move(x, y)
     page.mouse.down()
-    times = [float(page.evaluate(MEASURE, [x - 3 * (i + 1), y])) for i in range(STEPS)]
+    places = [x - 3 * (1 + WAY - abs(i % (2 * WAY) - WAY)) for i in range(STEPS)]
+    times = [float(page.evaluate(MEASURE, [place, y])) for place in places]
     came_then = list(came)
     page.mouse.up()
     page.close()

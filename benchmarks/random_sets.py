@@ -5,7 +5,7 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from benchmarks.sets import lamp, meter, panel, white_box, whole
+from benchmarks.sets import lamp, meter, panel, square_tube, white_box, whole
 
 Rng = random.Random
 Panels = list[dict[str, Any]]
@@ -48,6 +48,22 @@ def open_room(rng: Rng) -> dict[str, Any]:
     return whole(panels, [source], meters_in(rng, (0.3, 2.0, 0.3), (w - 0.3, d - 0.3, h - 0.3)))
 
 
+def several_lamps(rng: Rng) -> dict[str, Any]:
+    """Three to six lamps of unlike size and output in a room, and boards about."""
+    document = open_room(rng)
+    w, d, h = 3.0, 3.5, 2.2
+    lamps = []
+    for k in range(rng.randint(3, 6)):
+        a, at = rng.uniform(0.03, 0.5), (rng.uniform(0.4, w - 0.6), rng.uniform(0.3, 1.4), rng.uniform(0.4, h - 0.6))
+        lamps.append(lamp(f"lamp {k}", at, (0, 0, a), (a, 0, 0), 10.0 ** rng.uniform(2.0, 4.0)))
+    for k in range(rng.randint(2, 6)):
+        at = (rng.uniform(0.4, w - 0.6), rng.uniform(1.6, d - 0.6), rng.uniform(0.3, h - 0.8))
+        side = rng.uniform(0.2, 0.6)
+        board = panel(f"board {k}", at, (side, rng.uniform(-0.3, 0.3), 0), (0, 0, side), rng.uniform(0.03, 0.9))
+        document["panels"].append(board)
+    return {**document, "lamps": lamps}
+
+
 def white_room(rng: Rng) -> dict[str, Any]:
     """Every wall reflects about nine tenths."""
     document = open_room(rng)
@@ -68,26 +84,6 @@ def box_with_sheet(rng: Rng) -> dict[str, Any]:
     return whole(panels, [chip], meters_in(rng, (0.3, y + b + 0.3, 0.3), (w - 0.3, d - 0.3, h - 0.3)))
 
 
-def _tube(side: float, long: float, inside: float, opening: tuple[float, float]) -> Panels:
-    # a square tube along y from 0, closed at both ends, with an oblong opening in the middle of its front
-    s, (ow, oh) = side / 2, (opening[0] / 2, opening[1] / 2)
-    front = [
-        panel("front left", (-s, long, -s), (0, 0, side), (s - ow, 0, 0), 0.05, inside),
-        panel("front right", (ow, long, -s), (0, 0, side), (s - ow, 0, 0), 0.05, inside),
-        panel("front low", (-ow, long, -s), (0, 0, s - oh), (2 * ow, 0, 0), 0.05, inside),
-        panel("front high", (-ow, long, oh), (0, 0, s - oh), (2 * ow, 0, 0), 0.05, inside),
-    ]
-    return [
-        panel("low", (-s, 0, -s), (side, 0, 0), (0, long, 0), inside, 0.05),
-        panel("high", (-s, 0, s), (0, long, 0), (side, 0, 0), inside, 0.05),
-        panel("west", (-s, 0, -s), (0, long, 0), (0, 0, side), inside, 0.05),
-        panel("east", (s, 0, -s), (0, 0, side), (0, long, 0), inside, 0.05),
-        panel("rear", (-s, 0, -s), (0, 0, side), (side, 0, 0), inside, 0.05),
-        # its front looks back into the tube
-        *front,
-    ]
-
-
 def _lit_tube(rng: Rng, inside: float, opening: tuple[float, float]) -> dict[str, Any]:
     side, long = rng.uniform(0.1, 0.25), rng.uniform(0.1, 0.4)
     walls = [] if rng.random() < 0.5 else [panel("wall", (-2, long + 2.0, -2), (0, 0, 4), (4, 0, 0), 0.7)]
@@ -102,7 +98,7 @@ def _lit_tube(rng: Rng, inside: float, opening: tuple[float, float]) -> dict[str
             for k in range(3)
         ),
     ]
-    return whole([*_tube(side, long, inside, opening), *walls], [chip], meters)
+    return whole([*square_tube(side, long, inside, opening), *walls], [chip], meters)
 
 
 def black_slot(rng: Rng) -> dict[str, Any]:
@@ -199,6 +195,7 @@ def anything(rng: Rng) -> dict[str, Any]:
 
 FAMILIES: dict[str, Callable[[Rng], dict[str, Any]]] = {
     "open room": open_room,
+    "several lamps": several_lamps,
     "white room": white_room,
     "box with a sheet": box_with_sheet,
     "black tube, slot": black_slot,

@@ -167,6 +167,43 @@ def foil_reflector(roughness: float | None = 0.25) -> dict[str, Any]:
     return whole([*attic(), foil, flag], [lamp("panel", (0.9, 1.5, 1.4), (0.1, -0.1, 0.5), (0.6, 0.2, 0), 5000)], FIVE)
 
 
+def square_tube(side: float, long: float, inside: float, opening: tuple[float, float]) -> list[dict[str, Any]]:
+    """A square tube along y from 0, closed at both ends, with an oblong opening in the middle of its front."""
+    s, (ow, oh) = side / 2, (opening[0] / 2, opening[1] / 2)
+    front = [
+        panel("front left", (-s, long, -s), (0, 0, side), (s - ow, 0, 0), 0.05, inside),
+        panel("front right", (ow, long, -s), (0, 0, side), (s - ow, 0, 0), 0.05, inside),
+        panel("front low", (-ow, long, -s), (0, 0, s - oh), (2 * ow, 0, 0), 0.05, inside),
+        panel("front high", (-ow, long, oh), (0, 0, s - oh), (2 * ow, 0, 0), 0.05, inside),
+    ]
+    return [
+        panel("low", (-s, 0, -s), (side, 0, 0), (0, long, 0), inside, 0.05),
+        panel("high", (-s, 0, s), (0, long, 0), (side, 0, 0), inside, 0.05),
+        panel("west", (-s, 0, -s), (0, long, 0), (0, 0, side), inside, 0.05),
+        panel("east", (s, 0, -s), (0, 0, side), (0, long, 0), inside, 0.05),
+        panel("rear", (-s, 0, -s), (0, 0, side), (side, 0, 0), inside, 0.05),
+        # its front looks back into the tube
+        *front,
+    ]
+
+
+def slotted_tube(inside: float = 0.04) -> dict[str, Any]:
+    """A tube with a slot of 8 × 60 mm before a wall: what shines out is straight, or has gone round inside."""
+    wall = panel("wall", (-2, 2.3, -2), (0, 0, 4), (4, 0, 0), 0.7)
+    chip = lamp("chip", (-0.03, 0.01, -0.03), (0, 0, 0.06), (0.06, 0, 0), 3000)
+    meters = [
+        meter("axis", (0.0, 1.3, 0.0), (0, -1, 0)),
+        meter("beside", (0.06, 1.3, 0.1), (0, -1, 0)),
+        meter("below", (0.05, 1.0, -0.12), (0, -1, 0)),
+    ]
+    return whole([*square_tube(0.18, 0.3, inside, (0.008, 0.06)), wall], [chip], meters)
+
+
+def slotted_white_tube() -> dict[str, Any]:
+    """The same, white inside."""
+    return slotted_tube(0.85)
+
+
 SETS = {
     "panel in a room": panel_in_room,
     "deep white box with a sheet": deep_box,
@@ -176,6 +213,11 @@ SETS = {
     "skirted overhead bounce": skirted_overhead,
     "foil reflector": foil_reflector,
 }
+
+SLOTTED = {"slotted black tube": slotted_tube, "slotted white tube": slotted_white_tube}
+"""What a plain tracer finds by chance alone."""
+
+ALL = {**SETS, **SLOTTED}
 
 
 def references() -> dict[str, dict[str, tuple[float, float]]]:

@@ -199,3 +199,11 @@ def test_a_variant_never_bends_more_than_twice_as_much():
         other = bar_types().get(str(variant.changes.get("bar", now.id)), now)
         assert other.stiffness >= now.stiffness / 2
         assert other.stiffness_on_edge >= now.stiffness_on_edge / 2
+
+
+@pytest.mark.parametrize("bar", [name for name in bar_types() if name.endswith(("_inch", "_in"))])
+def test_what_is_sold_by_the_foot_is_whole_feet_long(bar):
+    """A foot is 0.3048 m (international yard and pound agreement, 1959): no plan may use what is not there."""
+    for stock in bar_types()[bar].lengths:
+        feet = stock.length / 0.3048
+        assert feet == pytest.approx(round(feet), abs=1e-3)

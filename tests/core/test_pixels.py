@@ -15,6 +15,7 @@ from wenlo.core.transport.worlds import world_of
 from wenlo.formats.panel_set import read_panel_set
 
 WIDTH, HEIGHT = 12, 8
+USUAL = pixels.particles_for(480 * 320)
 
 
 @pytest.fixture(scope="module")
@@ -24,7 +25,7 @@ def rows():
 
 
 def test_every_stored_vertex_stands_for_as_much_light(rows):
-    light = pixels.Stored(world_of(rows))
+    light = pixels.Stored(world_of(rows), USUAL)
     places = light.places
     assert len(places) == pixels.KEPT * len(rows.lamps)
     # of even sides, what is sent back and through, times pi, is the luminance that each stands for
@@ -35,13 +36,13 @@ def test_every_stored_vertex_stands_for_as_much_light(rows):
 
 def test_more_than_there_is_room_for_is_found_again(rows, monkeypatch):
     world = world_of(rows)
-    usual = pixels.Stored(world)
+    usual = pixels.Stored(world, USUAL)
     monkeypatch.setattr(pixels, "ROOM", 1)
-    assert np.array_equal(pixels.Stored(world).places, usual.places)
+    assert np.array_equal(pixels.Stored(world, USUAL).places, usual.places)
 
 
 def test_neighbours_in_the_order_are_near_on_one_surface(rows):
-    light = pixels.Stored(world_of(rows))
+    light = pixels.Stored(world_of(rows), USUAL)
     owners = light.numbers[:, OWNER]
     assert np.count_nonzero(np.diff(owners)) == len(np.unique(owners)) - 1
     steps = np.linalg.norm(np.diff(light.places[:, PLACE : PLACE + 3], axis=0), axis=1)
@@ -52,7 +53,7 @@ def test_neighbours_in_the_order_are_near_on_one_surface(rows):
 def test_no_bound_changes_what_is_seen(rows):
     """min(G, b) of stored light and (1 − b/G)⁺ of what is met next make the whole, for any b."""
     world = world_of(rows)
-    light, middle = pixels.Stored(world), rows.extent.mean(axis=0)
+    light, middle = pixels.Stored(world, USUAL), rows.extent.mean(axis=0)
     camera = Viewpoint(position=middle, aim=middle + np.array([0.3, 1.0, -0.2]), field=1.2).row()
     points, means = sobol(512, 10, seed=29), []
     for bound in (0.5, 4.0, 200.0):
@@ -65,7 +66,7 @@ def test_no_bound_changes_what_is_seen(rows):
 
 def test_the_bound_grows_as_the_light_comes_near(rows):
     world = world_of(rows)
-    light = pixels.Stored(world)
+    light = pixels.Stored(world, USUAL)
     far = np.zeros((1, 8))
     far[0, 3], far[0, 4:7] = 1.0, light.places[:, PLACE : PLACE + 3].mean(axis=0) - [0.0, 0.0, 2.0]
     near = far.copy()

@@ -15,7 +15,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import board
 from wenlo.core.proposals.cards import Card, cards_for, with_card
-from wenlo.core.ranking.light_direction import BY_FINISH, relief, words
+from wenlo.core.ranking.light_direction import BY_FINISH, of_finish, relief, why_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
 from wenlo.core.scene.stand_in import subject_shapes
@@ -256,11 +256,11 @@ def test_words_by_finish_say_why_and_whether_it_is_met():
         brief = brief_of(kind="box", finish=finish)
         design = kinds()["diffusion_frame"].start(brief)
         for lit in (0.0, 0.3, 1.0):
-            said = words(brief, design, lit if finish in SHINY else None)
-            assert said[0] == BY_FINISH[finish].why
+            said = of_finish(brief, design, lit if finish in SHINY else None)
+            assert said[0] == why_of(finish)
             if BY_FINISH[finish].lit is not None:
                 low, high = BY_FINISH[finish].lit
-                verdict = "as it should be" if low <= lit <= high else "too little" if lit < low else "too much"
-                assert verdict in said[-1]
-    assert words(Brief(), kinds()["diffusion_frame"].start(Brief()), None) == ()
+                verdict = "right" if low <= lit <= high else "little" if lit < low else "much"
+                assert said[-1].args["verdict"].value == verdict
+    assert of_finish(Brief(), kinds()["diffusion_frame"].start(Brief()), None) == ()
     assert set(SHINY) == {finish for finish, suits in BY_FINISH.items() if suits.lit is not None}

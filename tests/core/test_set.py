@@ -258,6 +258,6 @@ def test_other_people_are_seen_where_they_stand_and_move_no_light():
 def test_two_people_in_one_place_are_said():
     shoot = make_shoot()
     same = shoot.brief.model_copy(update={"pieces": [OtherPerson(name="helper", x=0.0, y=0.0)]})
-    assert any("where the subject is" in c.text for c in clashes(same, shoot.design))
+    assert "at-subject" in [c.says.key for c in clashes(same, shoot.design)]
     beside = shoot.brief.model_copy(update={"pieces": [OtherPerson(name="helper", x=0.6, y=0.3)]})
     assert not [c for c in clashes(beside, shoot.design) if c.level == "cannot"]

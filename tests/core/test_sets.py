@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from benchmarks.sets import SETS, references
+from benchmarks.sets import ALL, SETS, references
 
 from core.tracer import Tracer
 from wenlo.core.optics.finish import TABLE_SIZE, shine_scaling
@@ -37,7 +37,7 @@ def test_stated_errors_cover_the_truth():
     """At least 95 of 100 half-widths hold the true reading, over all sets, at the roughest effort."""
     held, count = 0, 0
     for name, truth in references().items():
-        scene, meters = read_panel_set(json.dumps(SETS[name]()))
+        scene, meters = read_panel_set(json.dumps(ALL[name]()))
         effort = replace(DRAFT, error=0.055, most_paths=512)
         solved = solve(scene, effort)
         for seed in range(1, 9):

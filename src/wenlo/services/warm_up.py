@@ -47,6 +47,10 @@ def _figures() -> None:
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
     build(document)
+    columns.compile_kernels()
+    hidden_lines.compile_kernels()
+    rays.compile_kernels()
+    shine_scaling(ANY_SHINE)
     # mirrors have kernels of their own
     mirror = Panel(
         id="mirror",
@@ -71,7 +75,3 @@ def _pictures() -> None:
     )
     hazy = usual.brief.model_copy(update={"haze": Haze()})
     take(solve(picture_scene(hazy, usual.design), DRAFT), camera_of(hazy), width=24, height=16, samples=4, smoothing=3)
-    columns.compile_kernels()
-    hidden_lines.compile_kernels()
-    rays.compile_kernels()
-    shine_scaling(ANY_SHINE)

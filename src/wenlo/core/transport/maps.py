@@ -10,14 +10,19 @@ from numpy.typing import NDArray
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.transport.measure import measure
+from wenlo.core.transport.gathered import gathered
+from wenlo.core.transport.measure import FEW_METERS, measure
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Solved
+from wenlo.core.transport.worlds import suits
 
 Array = NDArray[np.float64]
 
 LIFTED = 1e-4
 """Meters lie this far above a surface. [m]"""
+
+ROUGHLY = 0.03
+"""Who asks for no less has many places looked at together; it stops short of what is finer. [-]"""
 
 DARK = 2.0**-16
 """Light below this share of the strongest counts as none."""
@@ -70,6 +75,9 @@ def _read(
     weights: Weights = None,
     go_on: Callable[[float], bool] | None = None,
 ) -> LightMap:
+    if len(places) > FEW_METERS and solved.effort.error >= ROUGHLY and suits(solved.scene, solved.rows):
+        lux, error = gathered(solved, places, normals, _weighed(solved, weights), go_on)
+        return LightMap(places=places.reshape(*shape, 3), lux=lux.reshape(shape), error=error.reshape(shape))
     meters = [Meter(id=str(i), position=p, normal=n) for i, (p, n) in enumerate(zip(places, normals, strict=True))]
     readings = list(measure(solved, meters, go_on).readings(weights).values())
     return LightMap(
@@ -77,6 +85,13 @@ def _read(
         lux=np.array([float(luminance(r.total)) for r in readings]).reshape(shape),
         error=np.array([r.error for r in readings]).reshape(shape),
     )
+
+
+def _weighed(solved: Solved, weights: Weights) -> Array:
+    # colour of every lamp by what it is weighed with, shape (G, 3)
+    factors = [np.broadcast_to((weights or {}).get(lamp.id, 1.0), 3) for lamp in solved.scene.lamps]
+    found: Array = solved.rows.colours * np.array(factors).reshape(-1, 3)
+    return found
 
 
 def surface_map(

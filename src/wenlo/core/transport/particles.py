@@ -38,11 +38,11 @@ ROUGHLY = 0.04
 """Who is content with so much needs a quarter of the following. [-]"""
 
 PILOT, LOOKS = 256, 128
-"""Particles of each lamp and looks of each meter in a group of the pilot."""
+"""Particles of all lamps and looks of each meter in a group of the pilot."""
 
-LEAST, SPOTS = 256, 256
-"""Particles of each lamp in a group, and spots of a lamp that each group asks for straight light, before they are
-believed: through a slot few are seen."""
+LEAST, SPOTS, FEW = 256, 256, 64
+"""Particles of all lamps in a group, and spots of lamps that each group asks for straight light, before they are
+believed: through a slot few are seen; and of each of many lamps at the least."""
 
 AT_A_GLANCE = 0.15
 """Who is content with so much needs a sixteenth of the spots, which is still 256 of all groups. [-]"""
@@ -57,6 +57,9 @@ BLOCK = 1 << 14
 NEARBY = 0.06
 """A plan that was made for a set serves another of the same make where nothing stands farther off than this share of
 the set's diagonal: any plan is right, and this one is still about the cheapest. [-]"""
+
+SURELY = 0.5
+"""A meter is left alone while others are followed further once it is known to this share of what is asked."""
 
 LOOKS_PER_PARTICLE = 8
 """Looks of a meter for each particle that an effort allows: where rare looks find a lamp, its ± stays wide."""
@@ -102,7 +105,7 @@ class Reader:
         return _spread(seed + block)[first : first + count]
 
     def shine(
-        self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False
+        self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False, chosen: Ints | None = None
     ) -> tuple[Array, Array]:
         """Send particles from every lamp.
 
@@ -111,9 +114,10 @@ class Reader:
         Parameters
         ----------
         start, count: which points of the sequence, for each lamp in each group.
-        bounds: on G, shape (J, M). [1/m²]
+        bounds: on G, shape (J, M) or of the chosen. [1/m²]
         sample: another number gives another sequence.
         learn: whether to learn what the lamps' directions give.
+        chosen: meters to join them with; None for all.
 
         Returns
         -------
@@ -121,28 +125,35 @@ class Reader:
             added up, shape (G, cells) [-].
         """
         lamps, cells = len(self.world.lamps), ROWS * COLUMNS if learn else 1
-        out = np.zeros((self.groups, lamps, len(bounds), len(self.at), 2, 3))
+        which = slice(None) if chosen is None else chosen
+        at = self.at[which]
+        out = np.zeros((self.groups, lamps, len(bounds), len(at), 2, 3))
         gave = np.zeros((self.groups, lamps, cells))
         rays = np.zeros((self.groups, lamps, 2), dtype=np.int64)
         points = self._points(start, count, sample)
         key = ((self.seed * 7919 + sample) << 22) + start
         sending.all_shine(
             self.world,
-            self.at,
-            self.facing,
-            self.domes,
+            at,
+            self.facing[which],
+            self.domes[which],
             bounds,
             points,
             (self.of_lamps + np.float32(0.137 * sample)) % np.float32(1.0),
             key,
             self.cells,
-            self.worth,
+            self.worth[which] if len(self.worth) else self.worth,
             gave,
             out,
             rays,
         )
         self.rays = int(rays[..., 0].sum() + 0.4 * rays[..., 1].sum())
         return out, gave.sum(axis=0)
+
+    @staticmethod
+    def _of_chosen(values: Singles, chosen: Ints) -> Singles:
+        # chosen columns come out in another order in memory, for which a kernel would be compiled once more
+        return np.ascontiguousarray(values[:, chosen])
 
     def look(self, start: int, count: int, bounds: Singles, *, sample: int, chosen: Ints) -> Array:
         """``count`` looks from the chosen meters, a multiple of the lamps: sums (R, M, J, G, 2, 3)."""
@@ -156,9 +167,9 @@ class Reader:
             self.facing[chosen],
             self.domes[chosen],
             self.images[chosen],
-            bounds[:, chosen],
+            self._of_chosen(bounds, chosen),
             points,
-            (self.of_meters[:, chosen] + np.float32(0.137 * sample)) % np.float32(1.0),
+            (self._of_chosen(self.of_meters, chosen) + np.float32(0.137 * sample)) % np.float32(1.0),
             ((self.seed * 104729 + sample) << 22) + start,
             out,
             rays,
@@ -176,7 +187,7 @@ class Reader:
             self.facing[chosen],
             self.domes[chosen],
             np.ascontiguousarray(points),
-            self.of_meters[:, chosen],
+            self._of_chosen(self.of_meters, chosen),
             out,
         )
         return out
@@ -201,7 +212,7 @@ def _planned(
     meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
     bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
     part = 4 if error >= ROUGHLY else 1
-    pilot, looks = PILOT // part, max(least, LOOKS // part * lamps)
+    pilot, looks = max(PILOT // lamps, FEW) // part, max(least, LOOKS // part * lamps)
     sent, _ = reader.shine(0, pilot, bounds, sample=401)
     cost_sent = reader.rays / (groups * pilot)
     looked = reader.look(0, looks, bounds, sample=457, chosen=np.arange(meters))
@@ -236,7 +247,7 @@ def _planned(
     wants = np.where((of_look[pick, at] > 1.0) | (pick < widest), np.maximum(of_look[pick, at], 1.0), 0.0)
     plan = _Plan(
         bounds=bounds[pick, at][None, :].copy(),
-        particles=_up(min(max(float(of_sent[pick, at].max()), LEAST / part), 8192.0), 64),
+        particles=_up(min(max(float(of_sent[pick, at].max()), max(LEAST / lamps, FEW) / part), 8192.0), 64),
         looks=np.array([max(_up(min(w, 4096.0), 64 * lamps) if w > 0.0 else 0, least) for w in wants], dtype=np.int64),
         greatest=float(of_sent[pick, at].max()),
     )
@@ -318,7 +329,8 @@ def follow(
     count, lamps = len(meters), len(world.lamps)
     reader = Reader(world, colours, meters, images=images, groups=groups, seed=seed)
     everyone = np.arange(count)
-    spots = SPOTS // 16 if error >= AT_A_GLANCE else SPOTS // 4 if error >= ROUGHLY else SPOTS
+    spots = max(SPOTS // lamps, FEW)
+    spots = spots // 16 if error >= AT_A_GLANCE else spots // 4 if error >= ROUGHLY else spots
     straight, straight_done = reader.straight(0, spots, chosen=everyone), np.full(count, spots, dtype=np.int64)
     lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * spots)
 
@@ -340,15 +352,18 @@ def follow(
             first = min(_up(min(max(2.0 * plan.greatest / gain, 1024.0), 8192.0), 256), first)
     sent = np.zeros((groups, lamps, 1, count, 2, 3))
     looked = np.zeros((groups, count, 1, lamps, 2, 3))
-    sent_done, looks_done = 0, np.zeros(count, dtype=np.int64)
-    more_sent, more_looks, more_straight = first, plan.looks, np.zeros(count, dtype=np.int64)
+    sent_done, looks_done = np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64)
+    more_sent, more_looks = np.full(count, first, dtype=np.int64), plan.looks
+    more_straight = np.zeros(count, dtype=np.int64)
     turn = 0
     while True:
-        while more_sent > 0:
-            size = min(more_sent, BLOCK - sent_done % BLOCK)
-            sent += reader.shine(sent_done, size, plan.bounds, sample=17)[0]
-            sent_done += size
-            more_sent -= size
+        while (more_sent > 0).any():
+            start = int(sent_done[more_sent > 0].min())
+            chosen = everyone[(more_sent > 0) & (sent_done == start)]
+            size = min(int(more_sent[chosen].min()), BLOCK - start % BLOCK)
+            sent[:, :, :, chosen] += reader.shine(start, size, plan.bounds[:, chosen], sample=17, chosen=chosen)[0]
+            sent_done[chosen] += size
+            more_sent[chosen] -= size
         for size in np.unique(more_looks[more_looks > 0]):
             chosen = everyone[more_looks == size]
             for begun in range(0, int(size), BLOCK * lamps):
@@ -368,23 +383,28 @@ def follow(
         mean = total.mean(axis=0)
         half = sure * total.std(axis=0, ddof=1) / np.sqrt(groups)
         relative = half / np.maximum(np.maximum(mean, dark * mean.max()), 1e-30)
-        bad = (relative > error) & (looks_done < LOOKS_PER_PARTICLE * most * lamps)
-        if not bad.any() or sent_done >= most or (go_on is not None and not go_on(float(relative.max()))):
+        bad = (relative > error) & (looks_done < LOOKS_PER_PARTICLE * most * lamps) & (sent_done < most)
+        if not bad.any() or (go_on is not None and not go_on(float(relative.max()))):
             break
         # who may stop us expects a round to take no longer than all before it
         most_more = 3.0 if go_on is None else 1.0
         # each part that makes a quarter of the variance or more gets as many more as the worst needs
-        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, most_more) * bad
+        lacking = np.clip((relative / max(error, 1e-4)) ** 2 - 1.0, 0.0, most_more) * bad
         variances = np.stack([of_sent.var(axis=0), of_look.var(axis=0), of_lamp.var(axis=0)])
         matters = (variances > 0.25 * variances.sum(axis=0)) & bad
-        more_sent = _up(1.1 * sent_done * float(lacking[matters[0]].max()), 256) if matters[0].any() else 0
+        more_sent = np.zeros(count, dtype=np.int64)
+        if matters[0].any():
+            # one that is hard to read does not cost the rest, which would stop by luck if they stopped at once
+            wanting = relative > SURELY * error
+            furthest = float((sent_done * lacking)[matters[0]].max())
+            more_sent[wanting] = _up(1.1 * furthest, 256)
         more_looks = np.array(
             [_up(1.1 * max(int(looks_done[m]), 256) * lacking[m], 64 * lamps) if matters[1, m] else 0 for m in everyone]
         )
         more_straight = np.where(matters[2], np.minimum(straight_done, BLOCK - straight_done % BLOCK), 0)
     values = np.zeros((count, groups, lamps, 3, 3))
     values[:, :, :, 0] = (straight / straight_done[:, None, None]).transpose(1, 0, 2, 3)
-    of_parts = sent[:, :, 0] / sent_done
+    of_parts = sent[:, :, 0] / sent_done[:, None, None]
     values[:, :, :, 1:] += of_parts.transpose(2, 0, 1, 3, 4)
     of_parts = looked[:, :, 0] * lamps / np.maximum(looks_done, 1)[:, None, None, None]
     values[:, :, :, 1:] += of_parts.transpose(1, 0, 2, 3, 4)

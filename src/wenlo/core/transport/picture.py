@@ -11,14 +11,18 @@ from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import film, haze
+from wenlo.core.transport.kernels import smoothing as rows_of_pixels
 from wenlo.core.transport.kernels.layout import ORIGIN
 from wenlo.core.transport.measure import guide_of, texture_of
-from wenlo.core.transport.pixels import Stored, look
+from wenlo.core.transport.pixels import Stored, look, particles_for
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
 from wenlo.core.transport.worlds import suits, world_of
 
 Array = NDArray[np.float64]
+
+TOLERANCE = 4.0
+"""Standard errors that neighbours may differ by for noise alone."""
 
 CLOUD_POINTS = 16
 """Rays a pixel through clouds."""
@@ -145,14 +149,14 @@ Expose = Callable[[Array, Array, int, Array], None]
 def _by_stored_light(solved: Solved, row: Array, width: int, height: int, shown: Array) -> Expose:
     still = solved.rows.surfaces
     world = world_of(solved.rows)
-    light = Stored(world)
+    light = Stored(world, particles_for(width * height))
     bound = light.bound(shown, world.size)
 
     def expose(surfaces: Array, points: Array, done: int, sums: Array) -> None:
         here, stored = world, light
         if surfaces is not still:
             here = world_of(replace(solved.rows, surfaces=surfaces))
-            stored = Stored(here, done)
+            stored = Stored(here, particles_for(width * height), done)
         look(here, stored, row, width, height, points, done, bound, sums)
 
     return expose
@@ -242,10 +246,21 @@ def _smoothed(
     # one outlier among its neighbours is a lucky ray, not a highlight
     film.tame(columns, shown, width, height)
     spread = np.minimum(spread, _boxed(columns[:, 0], width, height))
+    layers = _in_rows(columns, width, height)
+    errors = spread.astype(np.float32).reshape(height, width)
+    features = shown[:, : rows_of_pixels.FEATURES].copy()
+    features[:, rows_of_pixels.KIND] = np.where(shown[:, 0] < 0.0, 0.0, np.where(shown[:, 7] < 0.0, -1.0, 1.0))
+    seen = _in_rows(features, width, height)
     for k in range(passes):
-        columns = film.smooth(np.ascontiguousarray(columns), spread, shown, width, height, 1 << k, 3.0)
-        spread = spread * 0.5
-    return (columns[:, 1:] * albedo[:, None]).reshape(light.shape)
+        layers = rows_of_pixels.smooth(layers, errors, seen, 1 << k, np.float32(TOLERANCE))
+        errors = errors * np.float32(0.5)
+    found: Array = layers[1:].reshape(-1, count).T.astype(np.float64) * albedo[:, None]
+    return found.reshape(light.shape)
+
+
+def _in_rows(columns: Array, width: int, height: int) -> NDArray[np.float32]:
+    # (H·W, K) as K rows of pictures in single precision
+    return np.ascontiguousarray(columns.T, dtype=np.float32).reshape(-1, height, width)
 
 
 def _boxed(values: Array, width: int, height: int, reach: int = 2) -> Array:

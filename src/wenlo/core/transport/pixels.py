@@ -11,11 +11,17 @@ Array = NDArray[np.float64]
 Singles = NDArray[np.float32]
 Ints = NDArray[np.int64]
 
-PARTICLES, FEWEST = 1 << 14, 1 << 12
+PARTICLES, FEWEST = 1 << 14, 1 << 11
 """Particles of all lamps together, and of one at the least."""
+
+PIXELS = 8
+"""A small picture, which is coarse anyway, has one particle for so many pixels."""
 
 ROOM = 8
 """Vertices that there is room for at first, for each particle."""
+
+ABREAST = 32
+"""Places in a row, which one core does."""
 
 KEPT = 1 << 13
 """Vertices that are kept for each lamp, each standing for as much light as any other."""
@@ -30,18 +36,31 @@ OFTEN, NEARER = 0.5, 16.0
 """A pair of places is nearer than the bound if its G is so many times that of the pair at this share of all."""
 
 
+NOWHERE = np.zeros((0, 6), dtype=np.float32)
+"""No places to look from but the camera."""
+
+SHIFTED = 101
+"""Looks from places have other shifts than looks through pixels."""
+
+
+def particles_for(pixels: int) -> int:
+    """How many particles a picture of so many pixels is worth."""
+    return min(PARTICLES, pixels // PIXELS)
+
+
 class Stored:
     """Stored light of one set.
 
     Parameters
     ----------
     world: the set.
+    particles: of all lamps together; see :func:`particles_for`.
     seed: another one gives another, equally good sample.
     """
 
-    def __init__(self, world: World, seed: int = 0) -> None:
+    def __init__(self, world: World, particles: int, seed: int = 0) -> None:
         lamps = len(world.lamps)
-        count = max(PARTICLES // max(lamps, 1), FEWEST)
+        count = max(particles // max(lamps, 1), FEWEST)
         points = sobol(count, 10, 41 + seed).astype(np.float32)
         shifts = np.random.default_rng([29, seed]).random((lamps, 10), dtype=np.float32)
         room = ROOM * count
@@ -150,4 +169,29 @@ def look(
     bound: on G. [1/m²]
     sums: radiance of even and odd looks, added up, by lamp. [cd/m²]
     """
-    pixels.look_at(world, camera, width, height, points, start, 1, light.places, light.numbers, np.float32(bound), sums)
+    stored, numbers, most = light.places, light.numbers, np.float32(bound)
+    pixels.look_at(world, camera, NOWHERE, width, height, points, start, 1, stored, numbers, most, sums)
+
+
+def look_from(
+    world: World, light: Stored, places: Singles, points: Array, start: int, bound: float, group: int, sums: Array
+) -> None:
+    """Add what white places send to ``sums`` (2, N, G, 3).
+
+    Source: [Kollig2006].
+
+    Parameters
+    ----------
+    world, light: the set with a white side more, and its stored light.
+    places: points and unit normals, shape (N, 6). [m]
+    points: evenly spread, shape (K, 10), K looks at each.
+    start: how many looks there were.
+    bound: on G. [1/m²]
+    group: another number shifts the points otherwise.
+    sums: radiance of even and odd looks, added up, by lamp. [cd/m²]
+    """
+    width, height = ABREAST, -(-len(places) // ABREAST)
+    stored, numbers, most = light.places, light.numbers, np.float32(bound)
+    pixels.look_at(
+        world, np.zeros(15), places, width, height, points, start, SHIFTED + group, stored, numbers, most, sums
+    )

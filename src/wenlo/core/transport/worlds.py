@@ -44,6 +44,9 @@ SHARP_LOOKS, SKIN_LOOKS = 4096, 512
 MANY = 600
 """So many flat shapes are quicker by a tree of boxes."""
 
+TOGETHER, CLOSE_BY = 6, 2.5
+"""Round shapes in a group, at the most, that a ray passes by at once, in a ball so much greater than the greatest."""
+
 STANDS_OFF = 0.5
 """A lamp that sees everything within asin of this sends nothing elsewhere. [-]"""
 
@@ -168,7 +171,10 @@ def world_of(rows: Rows) -> World:
     curved = np.flatnonzero((shape != c.QUAD) & (shape != c.DISC))
     bodies = np.flatnonzero(solid & (kind != c.LAMP_RECTANGLE) & (kind != c.LAMP_DISC))
     passing = surfaces[surfaces[:, c.LAW] != c.PASS_NOTHING, c.CLEAR : c.CLEAR + 3]
-    rest = [*curved, *(count + bodies)]
+    treed = len(quads) + len(discs) > MANY
+    rest = [*([] if treed else curved), *(count + bodies)]
+    balls = np.array([_ball(rows, int(p)) for p in rest]).reshape(-1, 4)
+    order, starts, groups = _grouped(balls)
     return World(
         flats=np.ascontiguousarray(flats, dtype=np.float32),
         quads=quad_count,
@@ -177,10 +183,12 @@ def world_of(rows: Rows) -> World:
         ids=ids.astype(np.int32),
         laws=laws.astype(np.int32),
         clear=clear.astype(np.float32),
-        rest=np.array(rest, dtype=np.int32),
-        balls=np.array([_ball(rows, int(p)) for p in rest], dtype=np.float32).reshape(-1, 4),
+        rest=np.array(rest, dtype=np.int32)[order],
+        balls=balls[order].astype(np.float32),
+        groups=groups.astype(np.float32),
+        starts=starts.astype(np.int32),
         size=size,
-        treed=len(quads) + len(discs) > MANY,
+        treed=treed,
         tinted=bool(len(passing)) and bool(np.any(np.ptp(passing, axis=1) > 0.0)),
         sharp=bool(np.any(_sharp(rows.optics))),
         surfaces=surfaces,
@@ -198,6 +206,23 @@ def world_of(rows: Rows) -> World:
     )
 
 
+def with_white(world: World, rows: Rows) -> World:
+    """The same with one side more, the last: white, as places whose light is asked for are.
+
+    Parameters
+    ----------
+    world, rows: the set, and the rows that it was made of.
+
+    Returns
+    -------
+    World: with 2P + 1 sides, each thrice. [-]
+    """
+    white = np.zeros((1, rows.optics.shape[1]))
+    white[0, c.DIFFUSE : c.DIFFUSE + 3], white[0, c.PLAIN] = 1.0, 1.0
+    optics = _apart(np.concatenate([rows.optics, white]))
+    return world._replace(optics=optics, sides=_sides(optics))
+
+
 def _of_edges(origin: Array, edges: Array) -> Array:
     # Middle and radius of the balls round parallelograms.
     u, v = edges[:, :3], edges[:, 3:]
@@ -211,11 +236,38 @@ def _ball(rows: Rows, p: int) -> list[float]:
     if p < count:
         low, high = bounds(rows.shapes[p])
         middle, radius = 0.5 * (low + high), 0.5 * float(np.linalg.norm(high - low))
+        row = rows.surfaces[p]
+        if row[c.SHAPE] == c.DOME and row[c.SIZE] < radius:
+            # of more than a cap, the ball it is cut from lies closer than a box does
+            middle, radius = row[c.ORIGIN : c.ORIGIN + 3], float(row[c.SIZE])
     else:
         lamp = rows.lamps[p - count]
         middle = lamp[c.CENTRE : c.CENTRE + 3]
         radius = float(np.linalg.norm(lamp[c.LAMP_U : c.LAMP_U + 3]) + np.linalg.norm(lamp[c.LAMP_V : c.LAMP_V + 3]))
     return [*(float(x) for x in middle), (1.001 * radius + 1e-4) ** 2]
+
+
+def _grouped(balls: Array) -> tuple[Ints, Ints, Array]:
+    # Balls (K, 4) in groups of neighbours: their order, where each group starts, shape (M + 1,), and a ball round each
+    # group, shape (M, 4). Halved across the longest side until few are left that stand close together.
+    groups: list[Ints] = []
+    round_all: list[Array] = []
+    waiting = [np.arange(len(balls))] if len(balls) else []
+    while waiting:
+        part = waiting.pop()
+        middles, radii = balls[part, :3], np.sqrt(balls[part, 3])
+        middle = 0.5 * ((middles - radii[:, None]).min(axis=0) + (middles + radii[:, None]).max(axis=0))
+        radius = float((np.linalg.norm(middles - middle, axis=1) + radii).max())
+        if len(part) == 1 or (len(part) <= TOGETHER and radius <= CLOSE_BY * radii.max()):
+            groups.append(part)
+            round_all.append(np.array([*middle, (1.001 * radius) ** 2]))
+            continue
+        across = int(np.ptp(middles, axis=0).argmax())
+        part = part[np.argsort(middles[:, across], kind="stable")]
+        waiting += [part[: len(part) // 2], part[len(part) // 2 :]]
+    order = np.concatenate(groups) if groups else np.zeros(0, dtype=np.int64)
+    starts = np.cumsum([0, *(len(part) for part in groups)])
+    return order, starts, np.array(round_all).reshape(-1, 4)
 
 
 def _cones(lamps: Array, middle: Array, radius: float) -> Array:

@@ -83,6 +83,30 @@ def _in_tree(x, y, z, dx, dy, dz, limit, own, surfaces, nodes):
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
+def _toward_ball(x, y, z, dx, dy, dz, cx, cy, cz, r2):
+    # Whether a ray comes into a ball, and how far along it is nearest to the middle.
+    px, py, pz = cx - x, cy - y, cz - z
+    along = px * dx + py * dy + pz * dz
+    away = px * px + py * py + pz * pz
+    return (away - along * along <= r2) & ((along >= ZERO) | (away <= r2)), along
+
+
+@njit(cache=True, fastmath=MATHS, error_model="numpy")
+def _come_near(n, x, y, z, dx, dy, dz, t, groups, j, near, close):
+    # Which rays come into the ball round a group before they have met something: their numbers to close, how many.
+    cx, cy, cz, r2 = groups[j, 0], groups[j, 1], groups[j, 2], groups[j, 3]
+    r = np.sqrt(r2)
+    for i in range(n):
+        into, along = _toward_ball(x[i], y[i], z[i], dx[i], dy[i], dz[i], cx, cy, cz, r2)
+        near[i] = ONE if into & (along - r <= t[i]) else ZERO
+    m = 0
+    for i in range(n):
+        close[m] = i
+        m += 1 if near[i] > ZERO else 0
+    return m
+
+
+@njit(cache=True, fastmath=MATHS, error_model="numpy")
 def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):
     """Nearest surface or lamp of ``n`` rays: distances to ``t``, numbers to ``hit`` (P + g for lamp g, −1 for none).
 
@@ -124,23 +148,28 @@ def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):
                 there = (s > ZERO) & (s < t[i]) & (r <= ONE) & (r >= least) & (own[i] != q)
                 t[i] = s if there else t[i]
                 hit[i] = q if there else hit[i]
-    for k in range(world.rest.shape[0]):
-        p = world.rest[k]
-        if p >= count:
-            for i in range(n):
-                if own[i] != p:
-                    s, _ = lamp_crossing(p - count, x[i], y[i], z[i], dx[i], dy[i], dz[i], t[i], lamps)
-                    if s > 0.0:
-                        t[i], hit[i] = s, p
-        elif not world.treed:
+    if world.rest.shape[0] == 0:
+        return
+    near, close, into = np.empty(n, f32), np.empty(n, np.int32), np.empty(n, np.int32)
+    for j in range(world.groups.shape[0]):
+        m = _come_near(n, x, y, z, dx, dy, dz, t, world.groups, j, near, close)
+        for k in range(world.starts[j], world.starts[j + 1] if m > 0 else 0):
+            p = world.rest[k]
             cx, cy, cz, r2 = balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3]
-            for i in range(n):
-                px, py, pz = cx - x[i], cy - y[i], cz - z[i]
-                along = px * dx[i] + py * dy[i] + pz * dz[i]
-                away = px * px + py * py + pz * pz
-                if away - along * along > r2 or (along < ZERO and away > r2):
-                    continue
-                s = _meets(p, x[i], y[i], z[i], dx[i], dy[i], dz[i], t[i], own[i], surfaces)
+            tried = 0
+            for q in range(m):
+                i = close[q]
+                into[tried] = i
+                comes, _ = _toward_ball(x[i], y[i], z[i], dx[i], dy[i], dz[i], cx, cy, cz, r2)
+                tried += 1 if comes else 0
+            for q in range(tried):
+                i = into[q]
+                if p >= count:
+                    if own[i] == p:
+                        continue
+                    s, _ = lamp_crossing(p - count, x[i], y[i], z[i], dx[i], dy[i], dz[i], t[i], lamps)
+                else:
+                    s = _meets(p, x[i], y[i], z[i], dx[i], dy[i], dz[i], t[i], own[i], surfaces)
                 if s > 0.0:
                     t[i], hit[i] = s, p
 
@@ -260,21 +289,27 @@ def _left_by(p, x, y, z, own, ex, ey, ez, other, surfaces, scatters, lamps):
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
+def _into_ball(x, y, z, ex, ey, ez, cx, cy, cz, r2):
+    # Whether the way from x to x + e comes into a ball.
+    px, py, pz = cx - x, cy - y, cz - z
+    along = px * ex + py * ey + pz * ez
+    length = ex * ex + ey * ey + ez * ez
+    t = min(max(along / max(length, f32(1e-20)), ZERO), ONE)
+    px, py, pz = px - t * ex, py - t * ey, pz - t * ez
+    return px * px + py * py + pz * pz <= r2
+
+
+@njit(cache=True, fastmath=MATHS, error_model="numpy")
 def _near_ball(n, x, y, z, ex, ey, ez, cx, cy, cz, r2, near):
     # 1 where the way from x to x + e comes into a ball.
     for i in range(n):
-        px, py, pz = cx - x[i], cy - y[i], cz - z[i]
-        along = px * ex[i] + py * ey[i] + pz * ez[i]
-        length = ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i]
-        t = min(max(along / max(length, f32(1e-20)), ZERO), ONE)
-        px, py, pz = px - t * ex[i], py - t * ey[i], pz - t * ez[i]
-        near[i] = ONE if px * px + py * py + pz * pz <= r2 else ZERO
+        near[i] = ONE if _into_ball(x[i], y[i], z[i], ex[i], ey[i], ez[i], cx, cy, cz, r2) else ZERO
 
 
 @njit(cache=True, fastmath=MATHS)
 def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, blue):
     # Shapes that are not flat are tried one way at a time, where it comes near the ball round them; of many, all.
-    treed, rest, tinted, balls = world.treed, world.rest, world.tinted, world.balls
+    treed, rest, tinted, balls, groups = world.treed, world.rest, world.tinted, world.balls, world.groups
     surfaces, nodes, scatters, lamps = world.surfaces, world.nodes, world.scatters, world.lamps
     if treed:
         for i in range(n):
@@ -288,11 +323,22 @@ def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, bl
                 green[i] *= f32(g)
                 blue[i] *= f32(b)
         return
-    for k in range(rest.shape[0]):
-        p = rest[k]
-        _near_ball(n, x, y, z, ex, ey, ez, balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3], near)
+    close = np.empty(n, np.int32)
+    for j in range(world.groups.shape[0]):
+        _near_ball(n, x, y, z, ex, ey, ez, groups[j, 0], groups[j, 1], groups[j, 2], groups[j, 3], near)
+        m = 0
         for i in range(n):
-            if near[i] > ZERO and (red[i] > ZERO or tinted):
+            close[m] = i
+            m += 1 if (near[i] > ZERO) & ((red[i] > ZERO) | tinted) else 0
+        for k in range(world.starts[j], world.starts[j + 1] if m > 0 else 0):
+            p = rest[k]
+            cx, cy, cz, r2 = balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3]
+            for q in range(m):
+                i = close[q]
+                if not _into_ball(x[i], y[i], z[i], ex[i], ey[i], ez[i], cx, cy, cz, r2) or (
+                    red[i] <= ZERO and not tinted
+                ):
+                    continue
                 r, g, b = _left_by(
                     p, x[i], y[i], z[i], own[i], ex[i], ey[i], ez[i], other[i], surfaces, scatters, lamps
                 )

@@ -1,4 +1,4 @@
-"""What falls on the film: rays from a lens, the light they meet, and the smoothing of what is left of the noise."""
+"""What falls on the film: rays from a lens, the light they meet, and lucky rays among them."""
 
 import math
 
@@ -23,7 +23,6 @@ from wenlo.core.transport.kernels.shine import radiance, sky_luminance
 
 LEAST_ALBEDO = 0.02
 MOST_LENSES = 4
-_KERNEL = (0.375, 0.25, 0.0625)
 
 
 @njit(cache=True, fastmath=True)
@@ -274,58 +273,3 @@ def tame(light, shown, width, height):
         if before[i] > limit > 0.0 and shown[i, 7] > 0.0:
             for n in range(light.shape[1]):
                 light[i, n] *= limit / before[i]
-
-
-@njit(cache=True, parallel=True, fastmath=True)
-def smooth(light, spread, shown, width, height, step, tolerance):
-    """One pass of an edge-keeping filter over ``light`` (H·W, K), the luminance in column 0.
-
-    ``spread`` (H·W,) is the standard error of the luminance. Neighbours ``step`` pixels apart count as far as they
-    lie on the same plane, face the same way and differ by no more than the noise explains.
-    """
-    result = np.empty_like(light)
-    for i in prange(width * height):
-        column, row = i % width, i // width
-        total = 0.0
-        sums = np.zeros(light.shape[1])
-        shiny = shown[i, 7] < 0.0
-        for q in range(25):
-            dx, dy = q % 5 - 2, q // 5 - 2
-            xx, yy = column + dx * step, row + dy * step
-            if xx < 0 or yy < 0 or xx >= width or yy >= height:
-                continue
-            k = yy * width + xx
-            if shown[k, 0] < 0.0 or shown[i, 0] < 0.0:
-                if k != i:
-                    continue
-                weight = 1.0
-            else:
-                c = shown[i, 1] * shown[k, 1] + shown[i, 2] * shown[k, 2] + shown[i, 3] * shown[k, 3]
-                if c < 0.8 or (shown[k, 7] < 0.0) != shiny:
-                    continue
-                off = (
-                    (shown[k, 4] - shown[i, 4]) * shown[i, 1]
-                    + (shown[k, 5] - shown[i, 5]) * shown[i, 2]
-                    + (shown[k, 6] - shown[i, 6]) * shown[i, 3]
-                )
-                far = math.sqrt(
-                    (shown[k, 4] - shown[i, 4]) ** 2
-                    + (shown[k, 5] - shown[i, 5]) ** 2
-                    + (shown[k, 6] - shown[i, 6]) ** 2
-                )
-                if abs(off) > 0.15 * far + 1e-3:
-                    continue
-                apart = abs(light[k, 0] - light[i, 0]) / (tolerance * (spread[i] + spread[k]) + 1e-9)
-                if apart > 3.5:
-                    continue
-                c *= c
-                c *= c
-                c *= c
-                weight = c * c * math.exp(-apart * apart)
-            weight *= _KERNEL[abs(dx)] * _KERNEL[abs(dy)]
-            total += weight
-            for n in range(light.shape[1]):
-                sums[n] += weight * light[k, n]
-        for n in range(light.shape[1]):
-            result[i, n] = sums[n] / total
-    return result

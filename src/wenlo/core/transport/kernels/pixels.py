@@ -110,9 +110,12 @@ def _add(n, s, lamp, f, red, green, blue, tinted, half, pix, sums):
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _row(world, camera, width, height, row, points, start, seed, stored, numbers, bound, sums):
-    # One row of pixels: points (K, 10) looks through each.
+def _row(world, camera, places, width, height, row, points, start, seed, stored, numbers, bound, sums):
+    # One row of pixels: points (K, 10) looks through each; or, if there are any, from places (N, 6), so many in a row.
     count, looks, total = world.surfaces.shape[0], points.shape[0], width * points.shape[0]
+    from_places = places.shape[0] > 0
+    if from_places:
+        total = min(width, places.shape[0] - row * width) * looks
     s = np.empty((12, BATCH), f32)
     t, far, tilt, lives = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
     ex, ey, ez = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
@@ -136,7 +139,7 @@ def _row(world, camera, width, height, row, points, start, seed, stored, numbers
     least, tinted = 0.5 if world.sharp else 0.0, world.tinted
     begun, n = 0, 0
     while True:
-        if n < BATCH // 2:
+        if n < BATCH // 2 and not from_places:
             while n < BATCH and begun < total:
                 column, q = begun // looks, begun % looks
                 i = row * width + column
@@ -154,7 +157,7 @@ def _row(world, camera, width, height, row, points, start, seed, stored, numbers
                 look[n], hops[n] = q, 0
                 n += 1
                 begun += 1
-        if n == 0:
+        if n == 0 and begun == total:
             break
         nearest_of(n, s[0], s[1], s[2], s[3], s[4], s[5], owns, t, hit, world)
         for i in range(n):
@@ -200,6 +203,24 @@ def _row(world, camera, width, height, row, points, start, seed, stored, numbers
             owns[k], keys[k], look[k], hops[k] = owns[i], keys[i], look[q], hops[q]
             k += 1
         n = k
+        if from_places and n < BATCH // 2:
+            # a place is where a look has come to already, from above, and sends all evenly
+            while n < BATCH and begun < total:
+                i, q = row * width + begun // looks, begun % looks
+                key = _of_pixel(seed, i) + np.uint64(start + q + 1) * np.uint64(0xA0761D6478BD642F)
+                for j in range(3):
+                    s[j, n], s[3 + j, n], s[6 + j, n], s[9 + j, n] = (
+                        places[i, j],
+                        -places[i, 3 + j],
+                        places[i, 3 + j],
+                        ONE,
+                    )
+                keys[n], owns[n] = key ^ (key >> np.uint64(29)), -1
+                marks[0, n], marks[1, n], marks[2, n] = 2 * apart - 1, 1, SCATTERS
+                pix[n], half[n], levels[n], free[n], far[n], tilt[n] = i, (start + q) % 2, 0, False, ZERO, ONE
+                look[n], hops[n] = q, 0
+                n += 1
+                begun += 1
         # what spots of the lamps give, and after them stored light; a look that passes on or mirrors asks for none
         picks = 0
         for i in range(n):
@@ -287,11 +308,14 @@ def _row(world, camera, width, height, row, points, start, seed, stored, numbers
 
 
 @njit(cache=True, parallel=True)
-def look_at(world, camera, width, height, points, start, seed, stored, numbers, bound, sums):
+def look_at(world, camera, places, width, height, points, start, seed, stored, numbers, bound, sums):
     """Add looks through every pixel to ``sums`` (2, H·W, G, 3): radiance of every other look. [cd/m²]
 
+    If there are ``places`` (N, 6) with normals, so many in a row, the looks have come to these already, as to a white
+    wall, whose side is the last of the world's.
     ``points`` (K, 10) are evenly spread: film, lens, spots, vertices. ``stored`` (V, 19) and ``numbers`` (V, 3) are
     vertices of :mod:`stored`, each with the weight of all of them; ``bound`` on G [1/m²].
     """
     for row in prange(height):
-        _row(world, camera, width, height, row, points, start, seed, stored, numbers, bound, sums)
+        # the range counts without sign: all below would be compiled once more for it
+        _row(world, camera, places, width, height, np.int64(row), points, start, seed, stored, numbers, bound, sums)

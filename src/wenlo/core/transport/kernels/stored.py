@@ -100,5 +100,7 @@ def store(world, points, shifts, seed, places, numbers, found):
 
     More may be found than there is room for: they are counted, and not written.
     """
-    for g in prange(places.shape[0]):
+    for group in prange(places.shape[0]):
+        # the range counts without sign: all below would be compiled once more for it
+        g = np.int64(group)
         found[g] = _store(world, g, points, shifts[g], seed + g * 1000003, places[g], numbers[g])

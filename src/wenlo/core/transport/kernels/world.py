@@ -15,9 +15,10 @@ class World(NamedTuple):
 
     ``flats`` (F, 12): plane N·x − D, and the two affine coordinates u and v of each; parallelograms (0 ≤ u, v ≤ 1)
     come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1); ``spheres`` (F, 4) are middle and radius of a
-    ball round each. ``ids`` (F,) is the surface of each, or P + g
-    of the face of lamp g; ``laws`` and ``clear`` (F, 3) how light goes straight through. ``rest`` (K,) are the surfaces
-    and lamps that are not flat or have an outline, ``balls`` (K, 4) middle and squared radius of a ball round each.
+    ball round each. ``ids`` (F,) is the surface of each, or P + g of the face of lamp g; ``laws`` and ``clear`` (F, 3)
+    how light goes straight through. ``rest`` (K,) are lamps, and where there is no tree surfaces, that are not flat or
+    have an outline, ``balls`` (K, 4) middle and squared radius of a ball round each. They stand in groups, from
+    ``starts`` (M + 1,) of each on, with a ball round each in ``groups`` (M, 4): what misses that asks none of them.
     ``treed`` says that the shapes are so many that a tree of boxes is quicker, ``tinted`` that what lets light straight
     through colours it. ``faces`` (P, 8) and ``sides`` are what :mod:`vertices` reads of shapes and optics; ``optics``
     and ``sides`` (6P, …) hold every side thrice: whole, without what it reflects too sharply to be joined with a point,
@@ -35,6 +36,8 @@ class World(NamedTuple):
     clear: Singles
     rest: Numbers
     balls: Singles
+    groups: Singles
+    starts: Numbers
     treed: bool
     size: float
     tinted: bool

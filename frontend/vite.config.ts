@@ -35,6 +35,8 @@ export default defineConfig({
     // A machine that does other work as well types slowly: time says nothing about the pages.
     testTimeout: 60_000,
     hookTimeout: 60_000,
+    // the server behind the tests is not waited for when they are done
+    teardownTimeout: 1000,
     css: { include: [/\.module\.css$/], modules: { classNameStrategy: 'non-scoped' } },
   },
 });

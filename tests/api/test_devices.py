@@ -54,7 +54,12 @@ def test_the_meter_read_at_three_places_finds_the_sheet_and_taking_it_over_mends
         {"meter": name, "lux": client.post("/api/meter", json={"document": document, "held": name}).json()["lux"]}
         for name in names
     ]
-    found = client.post("/api/fit", json={"document": document, "readings": readings}).json()
+    # a lamp that gives less looks the same at all of them: neither is offered
+    assert client.post("/api/fit", json={"document": document, "readings": readings}).json()["found"] == []
+    asked = {"document": document, "held": "bare"}
+    bare = {"meter": "bare", "lux": client.post("/api/meter", json=asked).json()["lux"]}
+    found = client.post("/api/fit", json={"document": document, "readings": [*readings, bare]}).json()
+    assert [one["unknown"] for one in found["found"]] == ["sheet transmittance"]
     worst = max(abs(m["before"]) for m in found["misses"])
     for one in found["found"]:
         body = {"document": document, "unknown": one["unknown"], "stops": one["stops"], "error": one["error"]}

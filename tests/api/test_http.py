@@ -315,4 +315,4 @@ def test_curve_and_light_map_over_http(client):
     outside = shoot_document(design__key_angle=90.0, design__lamp_distance=5.0)
     nothing = client.post("/api/light-map", json={"document": outside, "layer": "floor"}).json()
     assert nothing["stops"] == []
-    assert "does not fit" in nothing["sentence"]
+    assert nothing["says"]["code"] == "map_unknown"

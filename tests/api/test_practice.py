@@ -23,7 +23,7 @@ def test_an_exercise_is_made_and_scored(client, kind):
     }
     score = client.post(f"/api/practice/{kind}/4", json=given[exercise["answered"]]).json()
     assert 0 <= score["points"] <= 100
-    assert score["reason"]
+    assert score["says"]
     best = client.post(f"/api/practice/{kind}/4", json=score["truth"]).json()
     assert best["points"] == 100
     assert client.post(f"/api/practice/{kind}/4", json={}).status_code == 422

@@ -183,7 +183,7 @@ def test_smallest_frame_is_smallest():
     assert modifier_light(sized.brief, sized.design).shadow_edge >= 0.02 * 0.995
     smaller = sized.design.model_copy(update={"width": sized.design.width - 0.02, "height": sized.design.height - 0.02})
     assert modifier_light(sized.brief, smaller).shadow_edge < 0.02
-    assert "1." in offer.reason
+    assert offer.says.args["size"].value == (sized.design.width, sized.design.height)
 
 
 def test_farthest_distance_is_farthest():
@@ -209,7 +209,8 @@ def test_impossible_wish_says_why():
     offers = proposals(shoot.brief, shoot.design, "shadow_edge")
     hopeless = next(p for p in offers if p.id == "smallest_frame")
     assert not hopeless.changes
-    assert "ceiling" in hopeless.reason
+    assert hopeless.says.code == "offer_smallest-none"
+    assert "ceiling" in in_words(hopeless.says, "reason", room="proposals")
 
 
 @pytest.mark.parametrize("key", GAUGE_KEYS)
@@ -226,10 +227,11 @@ def test_every_gauge_has_words_levers_and_an_answer(key):
     before = gauge_of(key, shoot)
     offers = proposals(shoot.brief, shoot.design, key)
     assert offers
-    assert all(len(p.reason) > 20 for p in offers)
+    for offer in offers:
+        assert len(in_words(offer.says, "reason", room="proposals")) > 20
     words = explain(shoot.brief, shoot.design, key)
-    assert words.formula
-    assert words.source
+    assert in_words(words.how, "reason", room="proposals")
+    assert all(in_words(one, "reason", room="proposals") for one in words.inputs)
     assert len(words.levers) >= 4
     assert [abs(x.change) for x in words.levers] == sorted((abs(x.change) for x in words.levers), reverse=True)
     if before.state in {"above", "below"} and key != "contrast":
@@ -246,7 +248,7 @@ def test_exposure_proposals_reach_the_band(solve_for, iso):
             changed = applied(shoot, offer)
             result = evaluate(changed.brief, changed.design)
             gauge = next(g for g in gauges(changed.brief, changed.design, result) if g.key == "exposure")
-            assert gauge.state == "within", offer.title
+            assert gauge.state == "within", offer.id
 
 
 def test_notes_say_what_goes_wrong():

@@ -270,3 +270,12 @@ def test_what_weighs_as_it_is_made_is_weighed(kind, changes):
     # straws, prints and a lens are not forgotten
     if "lattice" not in str(changes):
         assert work.plan.further_mass > 0.0
+
+
+@pytest.mark.parametrize("sold", [[2.4384], [1.2192, 2.4384], [3.0, 3.048]])
+def test_bars_whose_length_is_no_whole_millimetre_are_planned(sold):
+    """Eight feet are 2.4384 m: four arms of 558 mm and their cuts, 2.235 m, come out of one."""
+    pieces = [Piece(label=f"A{k}", name="arm", cut=0.558, reason="") for k in range(4)]
+    plan = plan_cuts(pieces, [StockLength(length=length, price=length) for length in sold], kerf=0.001)
+    assert [len(bar.pieces) for bar in plan.bars] in ([4], [2, 2])
+    assert plan.bought == pytest.approx(sold[-1] if len(sold) < 2 or sold[0] > 2 else 2.4384, abs=0.05)

@@ -103,14 +103,17 @@ def test_the_key_comes_from_as_far_round_as_is_asked_for():
     brief = TALL.model_copy(update={"wanted": Wanted(key_side="left", key_angle=70.0)})
     found = {k.kind: k for k in rank(brief) if k.design is not None}
     assert found["diffusion_frame"].design.key_angle == -70.0
-    told = "round from the lens; 70° is asked"
-    assert not any(told in point.text for point in found["diffusion_frame"].points)
+    assert "round" not in [point.says.key for point in found["diffusion_frame"].points]
     # what hangs over the head comes from wherever it hangs, and is held against it where that is elsewhere
     for row in found.values():
         toward = scene_builder.toward_source(row.brief, row.design)
         aside = math.hypot(float(toward[0]), float(toward[1]))
         off = abs(math.degrees(math.acos(max(min(-float(toward[1]) / max(aside, 1e-9), 1.0), -1.0))) - 70.0)
-        assert any(told in point.text for point in row.points) == (aside > 0.2 and off > 15.0)
+        told = [point.says for point in row.points if point.says.key == "round"]
+        assert bool(told) == (aside > 0.2 and off > 15.0)
+        for one in told:
+            assert math.degrees(one.args["wanted"].value) == pytest.approx(70.0)
+            assert abs(math.degrees(one.args["angle"].value) - 70.0) == pytest.approx(off)
 
 
 def test_a_low_key_brings_no_ceiling_first():

@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from said import in_words
 from wenlo.core.analysis.clashes import clashes, seen_by_lens
 from wenlo.core.analysis.figures import evaluate, readings_in_room
 from wenlo.core.analysis.lamp_flow import lamp_flow
@@ -39,7 +40,7 @@ def with_set(brief=SHOOT.brief, **changes):
 
 
 def said(brief, design=DESIGN):
-    return [(c.level, c.text) for c in clashes(brief, design)]
+    return [(c.level, in_words(c.says, room="set")) for c in clashes(brief, design)]
 
 
 def sampled(box, count=9):
@@ -78,11 +79,11 @@ def test_an_empty_set_has_nothing_to_say():
 @pytest.mark.parametrize(
     ("piece", "level", "words"),
     [
-        (Board(name="card", x=1.95, z=1.2), "cannot", "goes 500 mm through the right wall"),
+        (Board(name="card", x=1.95, z=1.2), "cannot", "is 500 mm through the right wall"),
         (Board(name="card", x=-1.2, z=2.3), "cannot", "through the ceiling"),
         (Board(name="card", x=-1.2, z=0.2), "cannot", "through the floor"),
         (Block(name="bench", x=0.0, y=0.1, height=1.3), "cannot", "stands where the subject is"),
-        (Board(name="flag", x=0.1, y=-1.0, z=1.25), "look out", "before the subject in the picture"),
+        (Board(name="flag", x=0.1, y=-1.0, z=1.25), "look out", "in front of the subject in the picture"),
         (Board(name="flag", x=0.01, y=-2.0, z=1.25, turn=90.0), "cannot", "where the camera is"),
         (Board(name="card", x=0.1, y=1.0, z=1.25), "look out", "shows in the picture"),
         (Board(name="card", x=1.7, y=-1.6, z=1.2, turn=90.0), "look out", "100 mm from a wall"),
@@ -136,7 +137,7 @@ def test_lamps_in_walls_in_furniture_over_it_and_in_the_picture():
     lamp = OtherLight(name="bulb", id="bulb_15", x=-1.0, y=0.8, z=0.5)
     assert ("cannot", "Bulb is inside bench.") in said(with_set(pieces=[bench], others=[lamp]))
     over = lamp.model_copy(update={"z": 1.4})
-    assert any("no stand fits there" in t for _, t in said(with_set(pieces=[bench], others=[over])))
+    assert any("no stand fits" in t for _, t in said(with_set(pieces=[bench], others=[over])))
     assert not any("no stand fits" in t for _, t in said(with_set(others=[over])))
     shown = OtherLight(name="bulb", id="bulb_15", x=0.25, y=1.0, z=1.3)
     assert any("is in the picture" in t for _, t in said(with_set(others=[shown])))
@@ -174,7 +175,9 @@ def test_a_meter_reads_what_the_solved_light_gives_and_its_shares_add_up():
     assert sum(p.share for p in got.parts) == pytest.approx(1.0, abs=1e-3)
     straight = next(p for p in got.parts if p.way == "direct" and p.lamp == "bulb")
     assert straight.without == pytest.approx(-math.log2(1.0 - straight.share))
-    assert "the key by way of the modifier" in got.words
+    assert ("modifier", "the key") in {
+        (p.args["way"].value, p.args["lamp"].value) for p in got.says[0].args["parts"].value
+    }
 
 
 def test_without_the_lamp_that_gives_most_the_meter_reads_less_by_what_was_said():
@@ -219,7 +222,7 @@ def roomy(**changes):
 def test_what_a_role_places_stands_in_the_room_and_is_a_document(role):
     brief = roomy(others=[OtherLight(key="light-1", name="window", id="window", x=-2.3, y=-0.4, z=1.4)])
     placed = place_role(brief, DESIGN, role)
-    assert placed.words
+    assert bool(placed.says) == (placed.why_not is None)
     grown = brief.model_copy(
         update={"others": [*brief.others, *placed.lights], "pieces": [*brief.pieces, *placed.boards]}
     )
@@ -249,7 +252,7 @@ def test_a_fill_lamp_brings_the_wanted_contrast():
         assert after == pytest.approx(2.0, abs=0.2)
     else:
         assert after > 2.0
-        assert "short" in placed.words
+        assert "too-weak" in [one.key for one in placed.says]
 
 
 def test_black_deepens_the_shadow_side_by_what_is_said():
@@ -257,7 +260,7 @@ def test_black_deepens_the_shadow_side_by_what_is_said():
     placed = place_role(brief, DESIGN, "negative_fill")
     after = contrast(brief.model_copy(update={"pieces": list(placed.boards)}))
     assert after > contrast(brief) + 0.1
-    assert f"{after:.1f}"[:2] in placed.words
+    assert placed.says[0].args["after"].value == pytest.approx(after, abs=0.1)
 
 
 def test_a_rim_stays_out_of_the_frame_and_behind_the_subject():
@@ -281,7 +284,7 @@ def test_light_from_the_top_hangs_behind_the_head_and_stays_off_the_nose(height)
     # behind the eyes, between them and the backdrop, no flatter than a hair light is
     assert 0.3 - 1e-9 <= light.y < brief.backdrop.distance
     assert math.atan2(light.z - brief.subject.face_height, light.y) <= STEEP + 0.01
-    assert all(check.holds for check in placed.checks if "nose" in check.text)
+    assert all(check.holds for check in placed.checks if check.says.key == "top-spill")
 
 
 def test_the_pretended_source_turns_the_key_to_it():
@@ -293,7 +296,7 @@ def test_the_pretended_source_turns_the_key_to_it():
 
 def test_full_sets_take_no_more():
     many = [OtherLight(name=f"l{k}", on=False) for k in range(12)]
-    assert "take one away" in (place_role(roomy(others=many), DESIGN, "rim").why_not or "")
+    assert place_role(roomy(others=many), DESIGN, "rim").why_not.key == "lamps-full"
 
 
 def test_roles_serve_things_on_a_table_too():
@@ -316,7 +319,7 @@ def test_balance_is_the_solved_difference_and_the_gel_brings_colours_nearer():
     assert found.apart < -100.0
     gel, left = nearest_gel(found.apart)
     assert abs(left) < abs(found.apart)
-    assert gels()[gel].name in found.words
+    assert found.says[-1].args["gel"].value == gels()[gel].name
     double = balances(
         roomy(others=[brief.others[0].model_copy(update={"daylight": 40000.0})], lamp=brief.lamp), DESIGN
     )[0]
@@ -371,13 +374,13 @@ def test_every_way_to_dim_a_lamp_that_is_too_bright_does_what_it_says():
         changed = read_shoot(shoot)
         after = evaluate(changed.brief, changed.design)
         gained = math.log2(after.setting.power / before.setting.power)
-        if "still to go" in offer.reason:
+        if any(one.key == "still" for one in offer.further):
             assert 0.05 < gained < over, offer
         elif offer.id == "neutral":
             assert gained == pytest.approx(-math.log2(gels()[changed.brief.lamp.gel].transmittance), abs=0.15)
         else:
             assert gained == pytest.approx(over, abs=0.4), offer
-    assert "neither the spread nor the shadow edge" in offers["neutral"].reason
+    assert offers["neutral"].says.key == "neutral"
 
 
 # modifiers before other lights

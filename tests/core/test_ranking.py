@@ -17,18 +17,23 @@ def judged(kind: str, shelf=(), **brief):
     return judge(kinds()[kind], Brief(**{**EASY, **brief}), shelf=shelf)
 
 
+def goals(row):
+    """What was done of a design, and what for."""
+    return [(one.key, one.args["goal"].value) for one in row.remedies if "goal" in one.args]
+
+
 def test_what_must_be_carried_is_made_smaller():
     # rods are as long as the box is wide
     large, small = judged("rod_softbox", carrying_length=3.0), judged("rod_softbox", carrying_length=0.7)
     assert carried(small) < carried(large)
-    assert any("so that it can be carried" in text for text in small.remedies)
-    assert set(small.remedies) <= set(small.reasons)
+    assert ("smaller", "carry") in goals(small)
+    assert all((one,) in small.reasons for one in small.remedies)
 
 
 def test_little_money_makes_it_smaller_and_less_money_never_larger():
     plenty, little = judged("rod_softbox"), judged("rod_softbox", limits=Limits(money=30.0))
     assert little.to_buy < plenty.to_buy
-    assert any("for the money" in text for text in little.remedies)
+    assert ("smaller", "money") in goals(little)
 
 
 def test_light_that_misses_brings_the_lamp_nearer():
@@ -36,7 +41,7 @@ def test_light_that_misses_brings_the_lamp_nearer():
     tight = judged("bounce_card", wanted=Wanted(spill=0.05))
     assert tight.design.lamp_distance < loose.design.lamp_distance
     assert tight.result.light.missed < loose.result.light.missed
-    assert any("less light misses" in text for text in tight.remedies)
+    assert "lamp-nearer" in [one.key for one in tight.remedies]
 
 
 def test_an_exposure_that_cannot_be_had_brings_it_nearer_or_takes_a_layer_off():
@@ -57,7 +62,7 @@ def test_a_wish_that_is_met_changes_nothing():
     met = judged(
         "diffusion_frame", carrying_length=6.0, wanted=Wanted(background=-1.4, spill=1.0, iso_highest=102400.0)
     )
-    assert not any("carried" in text or "misses" in text for text in met.remedies)
+    assert not {"smaller", "lamp-nearer"} & {one.key for one in met.remedies}
 
 
 def test_a_lamp_of_the_shelf_serves_where_the_briefs_cannot():
@@ -66,7 +71,8 @@ def test_a_lamp_of_the_shelf_serves_where_the_briefs_cannot():
     served = judged("flash_into_board", shelf)
     assert served.cannot is None
     assert isinstance(served.brief.lamp.id, OwnLamp)
-    assert "hot-shoe flash" in served.reasons[0].lower()
+    assert served.reasons[0][0].key == "lit-by"
+    assert "hot-shoe flash" in served.reasons[0][0].args["lamp"].value.lower()
     # one that serves stays, whatever is on the Shelf
     assert judged("diffusion_frame", shelf).brief.lamp.id == LampSetting().id
 
@@ -77,7 +83,9 @@ def test_a_sheet_of_ones_own_is_taken_if_it_is_alike_and_need_not_be_bought():
     alike = judged("diffusion_frame", stocked([shelf_row("sheet", wanted, count=20.0, on_hand=3.0)]))
     assert isinstance(alike.design.sheet, OwnSheet)
     assert alike.to_buy < alike.build.total - 1.0
-    assert any("still to buy" in text for text in alike.reasons)
+    (parts,) = (one for reason in alike.reasons for one in reason if one.key == "parts")
+    assert parts.args["still"].value == "some"
+    assert parts.args["buy"].value < parts.args["cost"].value
     unlike = judged("diffusion_frame", stocked([shelf_row("sheet", "copier_paper_80_g", count=20.0)]))
     assert unlike.design.sheet == wanted
 

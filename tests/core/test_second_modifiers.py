@@ -102,5 +102,7 @@ def test_surfaces_stay_rigid_and_in_the_room_and_a_wall_is_said():
             assert float(shape.edge_u @ shape.edge_v) == pytest.approx(float(before.edge_u @ before.edge_v), abs=1e-9)
     light = shaped.others[0].model_copy(update={"x": 2.45})
     near = shaped.model_copy(update={"others": [light]})
-    assert any("through" in c.text and "background" in c.text for c in clashes(near, SHOOT.design))
+    assert any(
+        c.says.key == "second-out" and c.says.args["light"].value == "background" for c in clashes(near, SHOOT.design)
+    )
     assert math.isfinite(scene_builder.aim_of(light, near)[2])

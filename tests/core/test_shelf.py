@@ -264,9 +264,10 @@ def test_every_kind_says_what_to_look_for_with_its_sizes():
         sentences = look_for(kind, design)
         assert len(sentences) == len(kind.becomes)
         for rule, text in zip(kind.becomes, sentences, strict=True):
-            assert rule.how in text
+            said = said_so(text, room="ranking")
+            assert rule.how in said
             assert set(rule.sizes) <= set(kind.parameters.model_fields)
-            assert not rule.sizes or " mm " in text or " m " in text
+            assert not rule.sizes or " mm " in said or " m " in said
 
 
 # with what I have

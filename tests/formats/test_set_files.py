@@ -184,7 +184,7 @@ def test_readings_are_told_by_way_and_by_lamp():
         ReadingPart(lamp="the key", way="modifier", share=0.75, without=2.0),
         ReadingPart(lamp="=rim", way="direct", share=0.25, without=0.4),
     )
-    reading = MarkReading(name="cheek", lux=120.0, error=2.0, stops=-0.5, aperture="f/2.8", parts=parts, words="")
+    reading = MarkReading(name="cheek", lux=120.0, error=2.0, stops=-0.5, aperture="f/2.8", parts=parts, says=())
     rows = list(
         csv.DictReader(
             io.StringIO(write_readings([MeterMark(name="cheek", x=0.1)], [reading], unit="lx").decode("utf-8-sig"))

@@ -18,6 +18,9 @@ from wenlo.services.build_models import BuildResult
 from wenlo.services.results import FiguresResult
 from wenlo.services.tasks import ADVICE, BUILD, FIGURES, PICTURE
 
+pytestmark = pytest.mark.xdist_group("pool")
+"""Its pool takes long to make: once is enough."""
+
 
 class LoopInThread:
     """An event loop of its own thread: the browser tests of the same process keep one in this thread."""

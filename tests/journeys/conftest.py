@@ -6,7 +6,8 @@ from playwright.sync_api import expect, sync_playwright
 from wenlo.launch.environment import BUILT
 from wenlo.launch.system import CHROMIUM
 
-expect.set_options(timeout=20_000)
+# a busy machine answers late: time says nothing about the pages
+expect.set_options(timeout=45_000)
 
 FLAGS = [
     "--no-sandbox",
@@ -44,7 +45,7 @@ def open_page(browser, server):
             )
             contexts.append(context)
         page = context.new_page()
-        page.set_default_timeout(20_000)
+        page.set_default_timeout(45_000)
         page.on("pageerror", lambda error: problems.append(str(error)))
         page.on(
             "console",

@@ -247,7 +247,7 @@ def test_whole_way_by_keyboard(open_page, server):
     expect(dimension(page, "Distance from lamp to sheet")).to_contain_text("1.00 m")
     gauge(page, "evenness").focus()
     page.keyboard.press("Enter")
-    apply = page.get_by_role("button", name=re.compile("Apply: How far back"))
+    apply = page.get_by_role("button", name=re.compile("Apply: Move the lamp until"))
     apply.focus()
     page.keyboard.press("Enter")
     expect(gauge(page, "evenness")).not_to_contain_text("too uneven")

@@ -108,7 +108,7 @@ def test_a_portrait_is_set_up_by_mouse(open_page):
     panel.get_by_label("Behind", exact=True).fill("-80 cm")
     page.keyboard.press("Enter")
     expect(page.locator("[class*=place-words_]")).to_contain_text(
-        "stands before the subject in the picture", timeout=30_000
+        "stands in front of the subject in the picture", timeout=30_000
     )
     expect(page.locator("[class*=clash_]").first).to_be_visible()
     saved(page, shoot)
@@ -208,7 +208,7 @@ def test_a_spill_is_found_and_mended(open_page):
     page.get_by_label("Follow the light of a lamp").click()
     page.get_by_title("follow the key lamp").click()
     expect(page.locator("[class*=streams_] text").first).to_contain_text("%", timeout=30_000)
-    expect(page.get_by_text("comes to the face, by whatever way")).to_be_visible()
+    expect(page.get_by_text("of all its light reaches the face")).to_be_visible()
 
 
 def test_four_looks_are_kept_switched_and_compared(open_page):

@@ -90,7 +90,7 @@ def test_the_tuning_forks_lie_on_the_light_table_and_a_card_is_told(open_page):
     expect(figures.get_by_text("Shadow under the thing")).to_be_visible(timeout=30_000)
     expect(figures.get_by_text("Shadowless from about")).to_be_visible()
     mirrors(page)
-    expect(page.locator(".notes li", has_text=re.compile("A white card .*of the thing shows it")).first).to_be_visible()
+    expect(page.locator(".notes li", has_text=re.compile("a white card .*of the thing shows it")).first).to_be_visible()
     assert page.locator(".mirror-card").count() >= 2  # on the plan and from the side
     # level with the lens it mirrors the camera; leaned as far as it says, it does not
     page.get_by_role("link", name="Brief").click()

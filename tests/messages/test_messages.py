@@ -32,6 +32,12 @@ PARTS = {
     "build": {"text", "check", "mistake", "caution"},
     "light": {"value", "spread", "detail"},
     "checks": {"figure", "limit", "source"},
+    "ranking": set(),
+    "proposals": {"reason"},
+    "roles": {"detail"},
+    "set": set(),
+    "exercises": set(),
+    "evidence": set(),
 }
 
 
@@ -166,6 +172,7 @@ def test_words_ask_for_nothing_but_what_the_fact_has(code):
         assert {name, f"{name}_n"} & MESSAGES[code].variables or name in MESSAGES[code].choices, name
 
 
+@pytest.mark.xdist_group("steps of every kind")
 def test_every_step_of_every_kind_has_words_in_both_units(steps):
     said = set()
     for step in steps:
@@ -185,6 +192,7 @@ def test_every_step_of_every_kind_has_words_in_both_units(steps):
     assert chosen - said == set(), "never said over these designs"
 
 
+@pytest.mark.xdist_group("steps of every kind")
 def test_every_choice_that_is_made_is_written(steps):
     def chosen(fact):
         for name, argument in fact.args.items():
@@ -201,6 +209,7 @@ def test_every_choice_that_is_made_is_written(steps):
         assert value in MESSAGES[code].choices[name], (code, name, value)
 
 
+@pytest.mark.xdist_group("steps of every kind")
 def test_words_travel_as_facts_and_come_back_the_same(steps):
     for step in steps[::7]:
         back = StepSaid.model_validate_json(step_said(step).model_dump_json())

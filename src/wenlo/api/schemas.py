@@ -14,6 +14,7 @@ from wenlo.core.units.fields import ShortText
 from wenlo.services.edit_ports import TrashKind
 from wenlo.services.edits import Outcome
 from wenlo.services.ports import ShootRecord
+from wenlo.services.results import FactResult
 
 Version = Annotated[int, Field(ge=1, le=2_000_000_000)]
 
@@ -322,7 +323,7 @@ class Catalogue(BaseModel):
     kinds: list[KindAnswer]
     materials: list[Option]
     saws: list[Option]
-    roles: list[Option]
+    roles: list[FactResult]
     board_faces: list[Option]
     exports: list[Option]
     uses: list[UseAnswer]

@@ -97,7 +97,7 @@ def from_file(command: str, arguments: Sequence[str]) -> int:
     return subprocess.run([PYTHON, "-m", "wenlo.cli", command, *arguments], env=env, check=False).returncode
 
 
-LONG_BENCHMARKS = ("search", "kills", "stories", "assemblies", "honest")
+LONG_BENCHMARKS = ("search", "kills", "stories", "assemblies", "honest", "fits")
 """Benchmarks of their own, too long to be rows of the table: `benchmarks/<name>.py`."""
 
 
@@ -106,7 +106,7 @@ def bench(arguments: Sequence[str]) -> int:
     name, rest = ("", arguments)
     if arguments and arguments[0] in LONG_BENCHMARKS:
         name, rest = f".{arguments[0]}", arguments[1:]
-    if name not in (".search", ".assemblies", ".honest") and "--no-browser" not in arguments:
+    if name not in (".search", ".assemblies", ".honest", ".fits") and "--no-browser" not in arguments:
         system.need_chromium()
     env = _prepare()
     if name == ".search":

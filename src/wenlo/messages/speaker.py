@@ -67,7 +67,7 @@ class Speaker:
         ----------
         fact: what to say.
         part: ``text``, ``check``, ``mistake``, ``caution`` of a step, ``value``, ``spread``, ``detail`` of a figure,
-            ``figure``, ``limit``, ``source`` of a check; the message itself where None.
+            ``reason`` of a proposal, ``figure``, ``limit``, ``source`` of a check; the message itself where None.
 
         Raises
         ------
@@ -119,7 +119,10 @@ def speaker(room: str, units: UnitSystem = "metric", language: str = "en") -> Sp
     units: in which lengths are written.
     language: a folder of messages.
     """
-    functions: dict[str, Any] = {"LENGTH": lambda metres: tape(float(metres), units)}
+    functions: dict[str, Any] = {
+        "LENGTH": lambda metres: tape(float(metres), units),
+        "CAP": lambda text: text[:1].upper() + text[1:],
+    }
     bundle = FluentBundle([language], functions=functions, use_isolating=False)
     bundle.add_resource(_resource(room, language))
     return Speaker(bundle, units, value_words(language))

@@ -24,8 +24,11 @@ from wenlo.core.modifiers.frames import FRAMES
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.role_stage import ROLES
+from wenlo.core.proposals.role_stage import SAYS as ROLE_SAYS
 from wenlo.core.scene.standing_things import FACES
 from wenlo.core.units.fields import item_type, limits_of_field
+from wenlo.services.results import FactResult
+from wenlo.services.said import fact_result
 from wenlo.services.set_files import EXPORTS
 
 
@@ -293,9 +296,9 @@ def limits() -> list[Limit]:
     return [*_limits(Shoot, ""), *_limits(Alcove, "brief.room.alcove."), *of_kinds, *of_pieces]
 
 
-def roles() -> list[Choice]:
+def roles() -> list[FactResult]:
     """Jobs that lights and boards are placed for."""
-    return [Choice(id=key, name=name, detail=what) for key, (name, what) in ROLES.items()]
+    return [fact_result(ROLE_SAYS("name", role=role)) for role in ROLES]
 
 
 def board_faces() -> list[Choice]:

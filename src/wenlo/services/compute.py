@@ -9,12 +9,13 @@ from wenlo.core.analysis.figures import DARKEST_SHOWN
 from wenlo.core.analysis.gauges import GaugeKey
 from wenlo.core.analysis.light_layers import Layer, light_layer
 from wenlo.core.analysis.preview import CLEAN, COARSE, FIRST, preview
-from wenlo.core.photometry.stops import format_stops
+from wenlo.core.facts import Phrases, told_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
 from wenlo.services import results as r
 from wenlo.services.figure_results import PICTURE_UNIT
 from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.said import fact_result
 
 HALF_FLOAT_MOST = 65000.0
 
@@ -35,6 +36,17 @@ class TakenPicture:
     lamps: int
     outline: list[r.OutlinePlace]
     light: bytes
+
+
+MAP = Phrases(
+    "map",
+    {
+        "unknown": {},
+        "range": {"best": "by_stops", "worst": "by_stops"},
+        "holds": {"range": "in_stops", "share": "share", "vary": "in_stops"},
+    },
+    room="set",
+)
 
 
 def picture(document: Document, quality: str, go_on: Callable[[int], bool] | None = None) -> TakenPicture:
@@ -80,19 +92,18 @@ def _rounded(light: np.ndarray) -> list[list[float]]:
 def advice(document: Document, gauge: GaugeKey) -> r.AdviceResult:
     """Explanation and proposals for one gauge; see ``AdviceResult``."""
     shoot = resolve_document(document)
-    words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
-    offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
+    found = explain(shoot.brief, shoot.design, gauge)
+    offers = proposals(shoot.brief, shoot.design, gauge)
     return r.AdviceResult(
         gauge=gauge,
-        formula=words.formula,
-        source=words.source,
-        inputs=[list(i) for i in words.inputs],
-        levers=[r.LeverResult(path=lever.path, label=lever.label, change=lever.change) for lever in words.levers],
+        how=fact_result(found.how),
+        inputs=[fact_result(one) for one in found.inputs],
+        levers=[r.LeverResult(path=lever.path, label=lever.label, change=lever.change) for lever in found.levers],
         proposals=[
             r.ProposalResult(
                 id=p.id,
-                title=p.title,
-                reason=p.reason,
+                says=fact_result(p.says),
+                further=[fact_result(one) for one in p.further],
                 changes=[r.ChangeResult(path=c.path, value=c.value) for c in p.changes],
             )
             for p in offers
@@ -107,24 +118,19 @@ def light_map(
     shoot = resolve_document(document)
     found = light_layer(shoot.brief, shoot.design, layer, thing=thing, go_on=go_on)
     if found is None:
-        sentence = (
-            "There is no such surface in the set, or the set does not fit the room, so the light on it is not known."
-        )
-        return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence)
+        unknown = fact_result(MAP("unknown"))
+        return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, says=unknown)
     best, worst = float(found.stops.max()), max(float(found.stops.min()), -DARKEST_SHOWN)
-    sentence = f"{best:+.1f} to {worst:+.1f} stops against the face.".replace("-", "−")
+    says = MAP("range", best=told_stops(best), worst=worst)
     if found.holds is not None:
         vary = shoot.brief.action.vary
-        sentence = (
-            f"{format_stops(found.holds.range)} from the best to the worst place; {found.holds.share * 100:.0f} % of it"
-            f" holds within {format_stops(vary)}."
-        )
+        says = MAP("holds", range=told_stops(found.holds.range), share=found.holds.share, vary=vary)
     return r.LightMapResult(
         layer=layer,
         width=found.width,
         height=found.height,
         error=round(found.error, 2),
-        sentence=sentence,
+        says=fact_result(says),
         stops=[[round(float(max(x, -DARKEST_SHOWN)), 3) for x in row] for row in found.stops],
         centre=list(found.centre),
         holds=None if found.holds is None else [found.holds.low, found.holds.high],

@@ -1,14 +1,47 @@
 """The fewest flags for the surfaces that must stay dark, as plain results."""
 
+from collections.abc import Iterator
+
 import numpy as np
 
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.photometry.stops import format_stops
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.proposals.flags import Flagged, Placed, broken, fewest_flags
-from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
 from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.said import fact_result
 from wenlo.services.work import Told
+
+TOO_SOFT = 1.0
+"""A shadow's edge as wide as this is none. [m]"""
+
+NOTICED = 0.1
+"""Nobody misses less of the key. [stop]"""
+
+SAYS = Phrases(
+    "flag",
+    {
+        "unknown": {},
+        "not-needed": {},
+        "enough": {"flags": "count"},
+        "not-enough": {"flags": "count", "surface": "label", "over": "in_stops"},
+        "cost": {"stops": "in_stops"},
+        "place": {
+            "size": "size",
+            "at": "label",
+            "surface": "label",
+            "aside": "length",
+            "right": "choice",
+            "along": "length",
+            "behind": "choice",
+            "height": "length",
+            "soft": "choice",
+            "edge": "length",
+            "cut": "choice",
+        },
+    },
+    room="set",
+)
 
 
 def flags(told: Told, document: Document) -> r.FlagsResult:
@@ -16,11 +49,10 @@ def flags(told: Told, document: Document) -> r.FlagsResult:
     shoot = resolve_document(document)
     found = fewest_flags(shoot.brief, shoot.design, told=lambda done, total: told(done, total, None))
     if found is None:
-        sentence = "The set does not fit the room, so the light on its surfaces is not known."
-        return r.FlagsResult(sentence=sentence, surfaces=[], flags=[])
+        return r.FlagsResult(says=[fact_result(SAYS("unknown"))], surfaces=[], flags=[])
     toward = np.asarray(shoot.design.direction)
     return r.FlagsResult(
-        sentence=_sentence(shoot, found),
+        says=[fact_result(one) for one in _said(shoot, found)],
         surfaces=[
             r.SurfaceResult(
                 name=name, limit=limit, before=round(found.before[name], 2), after=round(found.after[name], 2)
@@ -30,7 +62,7 @@ def flags(told: Told, document: Document) -> r.FlagsResult:
         ],
         flags=[
             r.FlagResult(
-                text=_text(flag, shoot.units),
+                says=fact_result(_placed(flag)),
                 plan=[[round(float(p[0]), 3), round(float(p[1]), 3)] for p in flag.corners],
                 side=[[round(float(p @ toward), 3), round(float(p[2]), 3)] for p in flag.corners],
             )
@@ -39,33 +71,34 @@ def flags(told: Told, document: Document) -> r.FlagsResult:
     )
 
 
-def _text(flag: Placed, units: UnitSystem) -> str:
-    def length(value: float) -> str:
-        return format_length(value, system=units)
-
+def _placed(flag: Placed) -> Fact:
     x, y, z = (float(value) for value in flag.middle)
-    width, height = flag.size
-    edge = f"is {length(flag.edge)} soft there" if flag.edge < 1.0 else "is too soft to be seen there"
-    short = "; cut short, so as to spare the key" if flag.cut_short else ""
-    return (
-        f"Black, {length(width)} × {length(height)}, at the {flag.at}, for the {flag.surface}: its middle"
-        f" {length(abs(x))} to the camera's {'right' if x > 0 else 'left'}, {length(abs(y))}"
-        f" {'behind' if y > 0 else 'before'} the mark, {length(z)} up; its edge {edge}{short}."
+    return SAYS(
+        "place",
+        size=(float(flag.size[0]), float(flag.size[1])),
+        at=flag.at,
+        surface=flag.surface,
+        aside=abs(x),
+        right=yes(x > 0),
+        along=abs(y),
+        behind=yes(y > 0),
+        height=z,
+        soft=yes(flag.edge >= TOO_SOFT),
+        edge=flag.edge,
+        cut=yes(flag.cut_short),
     )
 
 
-def _sentence(shoot: Shoot, found: Flagged) -> str:
+def _said(shoot: Shoot, found: Flagged) -> Iterator[Fact]:
     first, left = broken(shoot.brief, found.before), broken(shoot.brief, found.after)
     if not first:
-        return "Every surface is as dark as it must be; no flag is needed."
+        yield SAYS("not-needed")
+        return
     count = len(found.flags)
-    pieces = "No flag helps" if count == 0 else "One flag" if count == 1 else f"{count} flags"
-    cost = "" if count == 0 or abs(found.key) < 0.1 else f" The key loses {format_stops(found.key)}."
-    if not left:
-        return f"{pieces} keep every surface under its limit.{cost}".replace("One flag keep", "One flag keeps")
-    name, most = max(left.items(), key=lambda pair: pair[1])
-    rest = (
-        f"the {name} stays {format_stops(most)} over: what is left comes off the other walls, or past the sheet from"
-        " the room"
-    )
-    return f"{pieces}, and {rest}. Darker walls, a narrower beam, or the source nearer.{cost}"
+    if left:
+        name, most = max(left.items(), key=lambda pair: pair[1])
+        yield SAYS("not-enough", flags=count, surface=name, over=told_stops(most))
+    else:
+        yield SAYS("enough", flags=count)
+    if count and abs(found.key) >= NOTICED:
+        yield SAYS("cost", stops=told_stops(found.key))

@@ -2,35 +2,64 @@
 
 import math
 import time
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 import numpy as np
 
-from wenlo.core.analysis.gauges import deep_stops
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.facts import Fact, Phrases, told_stops
 from wenlo.core.inventory.stocked import Stocked, stocked
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.modifiers.registry import baseline, kind_of
-from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
-from wenlo.core.photometry.stops import format_stops
+from wenlo.core.photometry.exposure import format_aperture, third_stop_iso
 from wenlo.core.proposals.in_a_row import in_a_row
 from wenlo.core.proposals.what_if import what_if
 from wenlo.core.ranking.found_objects import look_for
+from wenlo.core.ranking.ranked import Ranked, ScorePoint
 from wenlo.core.ranking.ranking import HEAVIEST, best_first, judge
-from wenlo.core.ranking.scoring import Ranked, ScorePoint, carried
+from wenlo.core.ranking.scoring import carried
 from wenlo.core.ranking.tradeoffs import disputes
 from wenlo.core.remembered import LruCache
 from wenlo.core.scene.handles import Handle, handles_of
 from wenlo.core.scene.light_cache import WEIGHED
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
-from wenlo.core.units.length import format_length
 from wenlo.services import results as r
 from wenlo.services.every_kind import of_every_kind
 from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.said import fact_result
 from wenlo.services.work import Each, Told, in_turn
+
+SAYS = Phrases(
+    "shown",
+    {
+        "length": {"length": "length"},
+        "size": {"size": "size"},
+        "stops": {"stops": "in_stops"},
+        "by-stops": {"stops": "by_stops"},
+        "deep-stops": {"stops": "deep_stops"},
+        "not-known": {},
+        "no-light": {},
+        "iso": {"iso": "count"},
+        "aperture": {"f": "label"},
+        "power": {"power": "power"},
+        "money": {"money": "count"},
+        "money-each": {"money": "hundredth"},
+        "mass": {"mass": "mass"},
+        "hours": {"hours": "tenth"},
+        "minutes": {"minutes": "count"},
+        "minutes-by": {"minutes": "count", "people": "count"},
+        "stands": {"stands": "count"},
+        "shoots": {"uses": "count"},
+    },
+    room="ranking",
+)
+
+
+def _facts(facts: Iterable[Fact]) -> list[r.FactResult]:
+    return [fact_result(one) for one in facts]
 
 
 def outlines_drawn(outlines: tuple[SideOutline, ...]) -> list[r.OutlineDrawn]:
@@ -114,45 +143,41 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
     assert row.result is not None
     assert row.build is not None
     assert row.handling is not None
-    light, setting, wanted = row.result.light, row.result.setting, shoot.brief.wanted
-
-    def length(value: float) -> str:
-        return format_length(value, system=shoot.units)
-
-    exposure = {
-        "iso": f"ISO {third_stop_iso(max(setting.iso, 25.0)):.0f}" if math.isfinite(setting.iso) else "no light",
-        "aperture": format_aperture(setting.aperture),
-        "power": format_power(setting.power) if math.isfinite(setting.power) and setting.power > 0 else "no light",
-    }[wanted.solve_for]
     assert row.design is not None
+    light, setting, handling = row.result.light, row.result.setting, row.handling
+    exposure = {
+        "iso": SAYS("iso", iso=third_stop_iso(max(setting.iso, 25.0))) if math.isfinite(setting.iso) else None,
+        "aperture": SAYS("aperture", f=format_aperture(setting.aperture)),
+        "power": SAYS("power", power=setting.power) if math.isfinite(setting.power) and setting.power > 0 else None,
+    }[shoot.brief.wanted.solve_for]
     width, height = row.design.source_size
-    packed = " × ".join(length(math.ceil(x * 100 - 1e-6) / 100) for x in carried(row)[:2])
+    long, high = (math.ceil(x * 100 - 1e-6) / 100 for x in carried(row)[:2])
     known = row.result.with_room
-    people = "one person" if row.handling.people == 1 else f"{row.handling.people} people"
-    return r.KindFigures(
-        edge=length(light.shadow_edge) if math.isfinite(light.shadow_edge) else "–",
-        size=f"{length(width)} × {length(height)}",
-        contrast=deep_stops(row.result.contrast) if known else "not known",
-        background=format_stops(row.result.background, signed=True) if known else "not known",
-        loss=format_stops(light.loss),
-        exposure=exposure,
-        cost=f"{row.build.total:.0f} €",
-        buy=f"{row.to_buy:.0f} €",
-        cost_per_use=f"{row.cost_per_use:.2f} €",
-        mass=f"{row.build.mass:.1f} kg",
-        build=f"{row.build.minutes / 60:.1f} h",
-        setup=f"{row.handling.setup:.0f} min, {people}",
-        packed=packed,
-        strike=f"{row.handling.strike:.0f} min",
-        stands=f"{row.handling.stands} beside the lamp's",
-        lasts=f"about {row.handling.uses} shoots",
-    )
+    shown = {
+        "edge": SAYS("length", length=light.shadow_edge),
+        "size": SAYS("size", size=(float(width), float(height))),
+        "contrast": SAYS("deep-stops", stops=told_stops(row.result.contrast)) if known else SAYS("not-known"),
+        "background": SAYS("by-stops", stops=told_stops(row.result.background)) if known else SAYS("not-known"),
+        "loss": SAYS("stops", stops=told_stops(light.loss)),
+        "exposure": exposure or SAYS("no-light"),
+        "cost": SAYS("money", money=row.build.total),
+        "buy": SAYS("money", money=row.to_buy),
+        "cost_per_use": SAYS("money-each", money=row.cost_per_use),
+        "mass": SAYS("mass", mass=row.build.mass),
+        "build": SAYS("hours", hours=row.build.minutes / 60),
+        "setup": SAYS("minutes-by", minutes=handling.setup, people=handling.people),
+        "packed": SAYS("size", size=(long, high)),
+        "strike": SAYS("minutes", minutes=handling.strike),
+        "stands": SAYS("stands", stands=handling.stands),
+        "lasts": SAYS("shoots", uses=handling.uses),
+    }
+    return r.KindFigures(**{name: fact_result(says) for name, says in shown.items()})
 
 
 def _weighed(point: ScorePoint) -> r.WeighedResult:
     return r.WeighedResult(
         about="takes" if point.takes else "met" if point.fact else "missed",
-        text=point.text,
+        says=_facts(point.said),
         weight=round(min(point.weight, HEAVIEST), 2),
     )
 
@@ -166,15 +191,15 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         name=row.name,
         good=row.good,
         bad=row.bad,
-        cannot=row.cannot,
-        reasons=list(row.reasons),
+        cannot=None if row.cannot is None else fact_result(row.cannot),
+        reasons=[_facts(reason) for reason in row.reasons],
         weighed=[_weighed(point) for point in row.points],
         design=None if design is None else design.model_dump(mode="json"),
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
         penalty=round(row.penalty, 4) if serves else None,
         drawn=None if design is None else drawing_of(row.brief or shoot.brief, design),
-        look_for=[] if design is None else list(look_for(kind_of(design), design, units=shoot.units)),
+        look_for=[] if design is None else _facts(look_for(kind_of(design), design)),
     )
 
 
@@ -194,11 +219,14 @@ def ranking(
         kinds=[shown[row.kind] for row in rows],
         disputes=[
             r.DisputeResult(
-                question=d.question,
-                verdict=d.verdict,
-                sides=[r.SideResult(name=s.name, kind=s.kind, argument=s.argument) for s in d.sides],
+                question=fact_result(d.question),
+                verdict=_facts(d.verdict),
+                sides=[
+                    r.SideResult(name=fact_result(s.name), kind=s.kind, argument=fact_result(s.argument))
+                    for s in d.sides
+                ],
             )
-            for d in disputes(shoot.brief, rows, units=shoot.units)
+            for d in disputes(shoot.brief, rows)
         ],
         seconds=round(time.perf_counter() - start, 2),
     )

@@ -14,21 +14,21 @@ from wenlo.core.brief.set_objects import Board
 from wenlo.core.catalog.own import is_natural
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.ids import ElementId
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of, kinds
-from wenlo.core.photometry.stops import format_stops
-from wenlo.core.proposals.balance import balances, clock, sun_span
+from wenlo.core.proposals.balance import SAYS, balances, clock, sun_span
 from wenlo.core.proposals.flags import SLACK, broken, fewest_flags, surface_levels
-from wenlo.core.proposals.role_stage import ROLES, RoleId
+from wenlo.core.proposals.role_stage import RoleId
 from wenlo.core.proposals.roles import place_role
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import elevation, plan_view
 from wenlo.core.transport.solve import DRAFT, Effort
-from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import lamps_drawn, outlines_drawn
 from wenlo.services.resolve_document import Document, resolve_document
-from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
+from wenlo.services.results import ChangeResult, FactResult, LampDrawn, OutlineDrawn, Result
+from wenlo.services.said import fact_result
 from wenlo.services.set_files import known_form
 
 MOST_SHRINKS, SHRINK = 12, 0.88
@@ -60,7 +60,7 @@ class ClashResult(Result):
 
     level: Literal["cannot", "look out"]
     about: str
-    text: str
+    says: FactResult
     place: list[float]
 
 
@@ -85,23 +85,23 @@ class MeterResult(Result):
     spread: float | None
     aperture: str
     parts: list[PartResult]
-    words: str
+    says: list[FactResult]
     facing: list[float]
 
 
 class SunResult(Result):
-    """Where the sun stands: unit vector toward it (3,), and in words."""
+    """Where the sun stands: unit vector toward it (3,), and what is said of it."""
 
     toward: list[float]
-    words: str
+    says: FactResult
 
 
 class DarkResult(Result):
-    """A surface that must stay dark, its mean light against its limit, in words."""
+    """A surface that must stay dark, its mean light against its limit, and what flags do for it."""
 
     name: str
     broken: bool
-    text: str
+    says: list[FactResult]
 
 
 class SecondDrawn(Result):
@@ -154,7 +154,7 @@ class FlowRequest(Result):
 class StreamResult(Result):
     """Where a share of a lamp's light first lands. [m]"""
 
-    surface: str
+    says: FactResult
     share: float
     place: list[float]
 
@@ -164,7 +164,7 @@ class FlowResult(Result):
 
     start: list[float]
     streams: list[StreamResult]
-    sentence: str
+    says: FactResult
 
 
 class RoleRequest(Result):
@@ -186,15 +186,15 @@ class CheckResult(Result):
     """What must hold, and whether it does."""
 
     holds: bool
-    text: str
+    says: FactResult
 
 
 class RoleResult(Result):
     """What a role adds and changes; nothing when ``why_not`` says why."""
 
     role: RoleId
-    words: str
-    why_not: str | None
+    says: list[FactResult]
+    why_not: FactResult | None
     lights: list[OtherLight]
     boards: list[Board]
     changes: list[ChangeResult]
@@ -214,14 +214,14 @@ class BalanceLine(Result):
     name: str
     level: float
     apart: float
-    words: str
+    says: list[FactResult]
 
 
 class BalanceResult(Result):
     """Every other light against the key lamp, and how long a look in the sun holds."""
 
     lines: list[BalanceLine]
-    span: str | None
+    span: FactResult | None
 
 
 def _meter_results(shoot: Shoot, effort: Effort) -> list[MeterResult]:
@@ -238,7 +238,7 @@ def _meter_results(shoot: Shoot, effort: Effort) -> list[MeterResult]:
             stops=round(got.stops, 3) if math.isfinite(got.stops) and got.stops > -DARKEST else None,
             spread=round(math.log2(1.0 + got.error / got.lux), 3) if got.lux > 0.0 else None,
             aperture=got.aperture,
-            words=got.words,
+            says=[fact_result(one) for one in got.says],
             facing=[round(float(x), 4) for x in facing_of(mark, brief, design)],
             parts=[
                 PartResult(
@@ -254,7 +254,37 @@ def _meter_results(shoot: Shoot, effort: Effort) -> list[MeterResult]:
     ]
 
 
-COMPASS = ("north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west")
+COMPASS = ("n", "ne", "e", "se", "s", "sw", "w", "nw")
+
+SUN = Phrases(
+    "sun",
+    {"up": {"hour": "label", "height": "angle", "way": "choice"}, "down": {"hour": "label", "height": "angle"}},
+    room="set",
+)
+
+DARK = Phrases(
+    "dark",
+    {
+        "level": {"surface": "label", "most": "by_stops", "reached": "by_stops"},
+        "flags": {"flags": "list", "enough": "choice", "after": "by_stops"},
+        "flag": {"size": "size", "at": "label"},
+        "others": {"after": "by_stops"},
+        "none": {},
+    },
+    room="set",
+)
+
+FLOW = Phrases(
+    "flow",
+    {
+        "sky": {},
+        "lands": {"parts": "list", "face": "rough"},
+        "part": {"share": "share", "surface": "label"},
+        "named-part": {"share": "share", "surface": "fact"},
+        "surface": {"name": "choice"},
+    },
+    room="set",
+)
 
 
 def _sun(brief: Brief) -> SunResult | None:
@@ -264,57 +294,44 @@ def _sun(brief: Brief) -> SunResult | None:
     height = math.degrees(math.asin(float(toward[2])))
     bearing = (math.degrees(math.atan2(float(toward[0]), float(toward[1]))) + brief.day.heading) % 360.0
     way = COMPASS[round(bearing / 45.0) % 8]
-    words = f"At {clock(brief.day.hour)} the sun stands {height:.0f}° high in the {way}."
-    if height <= 0.0:
-        words = f"At {clock(brief.day.hour)} the sun is {-height:.0f}° under the horizon."
-    return SunResult(toward=[round(float(x), 4) for x in toward], words=words)
+    hour, angle = clock(brief.day.hour), math.radians(abs(height))
+    says = SUN("up", hour=hour, height=angle, way=way) if height > 0.0 else SUN("down", hour=hour, height=angle)
+    return SunResult(toward=[round(float(x), 4) for x in toward], says=fact_result(says))
 
 
-def _flag_words(brief: Brief, design: ModifierParameters, units: UnitSystem) -> dict[str, str]:
+def _flags_said(brief: Brief, design: ModifierParameters) -> dict[str, Fact]:
     # what flags do for each surface that is too bright
     flagged = fewest_flags(brief, design)
     if flagged is None:
         return {}
-    said: dict[str, str] = {}
+    said: dict[str, Fact] = {}
     for name in broken(brief, flagged.before):
         mine = [f for f in flagged.flags if f.surface == name]
         after = flagged.after[name]
-        sizes = " and ".join(
-            f"{' × '.join(format_length(x, system=units) for x in f.size)} at the {f.at}" for f in mine
-        )
+        sizes = tuple(DARK("flag", size=f.size, at=f.at) for f in mine)
         reached = after <= brief.dark.limits[name] + SLACK
         if sizes:
-            said[name] = (
-                f"A flag of {sizes} {'does it' if reached else 'brings it'}: {format_stops(after, signed=True)}."
-            )
-        elif reached:
-            said[name] = f"The flags for the other surfaces do it: {format_stops(after, signed=True)}."
+            said[name] = DARK("flags", flags=sizes, enough=yes(reached), after=told_stops(after))
         else:
-            said[name] = (
-                "No flag has a place: what lights it is light off the other walls, so darken those, or move the light"
-                " from it."
-            )
+            said[name] = DARK("others", after=told_stops(after)) if reached else DARK("none")
     return said
 
 
-def _dark(brief: Brief, design: ModifierParameters, units: UnitSystem) -> list[DarkResult]:
+def _dark(brief: Brief, design: ModifierParameters) -> list[DarkResult]:
     limits = brief.dark.limits
     if not limits or not scene_builder.fits_in_room(brief, design):
         return []
     levels, _ = surface_levels(brief, scene_builder.whole_scene(brief, design), design)
-    cures = _flag_words(brief, design, units) if broken(brief, levels) else {}
+    cures = _flags_said(brief, design) if broken(brief, levels) else {}
     found = []
     for name, limit in limits.items():
         if name not in levels:
             continue
         over = levels[name] - limit
-        words = (
-            f"{name[:1].upper()}{name[1:]}: {format_stops(limit, signed=True)} asked at the most,"
-            f" {format_stops(levels[name], signed=True)} reached."
-        )
+        said = [DARK("level", surface=name, most=limit, reached=told_stops(levels[name]))]
         if over > SLACK and name in cures:
-            words += f" {cures[name]}"
-        found.append(DarkResult(name=name, broken=over > SLACK, text=words))
+            said.append(cures[name])
+        found.append(DarkResult(name=name, broken=over > SLACK, says=[fact_result(one) for one in said]))
     return found
 
 
@@ -371,23 +388,32 @@ def place(document: Document, effort: str) -> PlaceResult:
         second=_second(shoot),
         meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()),
         sun=_sun(shoot.brief),
-        dark=_dark(shoot.brief, shoot.design, shoot.units) if effort == "fine" else [],
+        dark=_dark(shoot.brief, shoot.design) if effort == "fine" else [],
         clashes=[
-            ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))
-            for c in clashes(shoot.brief, shoot.design, units=shoot.units)
+            ClashResult(level=c.level, about=c.about, says=fact_result(c.says), place=list(c.place))
+            for c in clashes(shoot.brief, shoot.design)
         ],
     )
 
 
-WORDS = {"sheet": "the sheet", "face": "the bounce face", "none": "nothing"}
+OWN_SURFACES = ("sheet", "face", "none")
 
 
-def _surface_name(name: str, brief: Brief) -> str:
+def _surface(name: str, brief: Brief) -> Fact | str:
     key, _, side = name.partition("/")
     if key in brief.things:
         thing = brief.things[key].name
         return f"{thing}, {side}" if side else thing
-    return WORDS.get(name, name)
+    return FLOW("surface", name=name) if name in OWN_SURFACES else name
+
+
+def _stream(surface: Fact | str, share: float) -> Fact:
+    part = "part" if isinstance(surface, str) else "named-part"
+    return FLOW(part, share=share, surface=surface)
+
+
+MOST_STREAMS, SAID_STREAMS = 8, 4
+"""So many are drawn, and so many said."""
 
 
 def flow(document: Document, lamp: int) -> FlowResult:
@@ -395,32 +421,31 @@ def flow(document: Document, lamp: int) -> FlowResult:
     shoot = resolve_document(document)
     found = lamp_flow(shoot.brief, shoot.design, lamp)
     if found is None:
-        sentence = "Sun and sky come from all over: there is no lamp to follow."
-        return FlowResult(start=[], streams=[], sentence=sentence)
-    streams = [
-        StreamResult(
-            surface=_surface_name(s.surface, shoot.brief), share=round(s.share, 4), place=[round(x, 3) for x in s.place]
-        )
-        for s in found.streams[:8]
-    ]
-    first = ", ".join(f"{s.share * 100:.0f} % {s.surface}" for s in streams[:4])
-    sentence = f"First lands: {first}. {found.at_face * 100:.2g} % of all its light comes to the face, by whatever way."
-    return FlowResult(start=[round(x, 3) for x in found.start], streams=streams, sentence=sentence)
+        return FlowResult(start=[], streams=[], says=fact_result(FLOW("sky")))
+    streams = found.streams[:MOST_STREAMS]
+    said = tuple(_stream(_surface(s.surface, shoot.brief), s.share) for s in streams)
+    return FlowResult(
+        start=[round(x, 3) for x in found.start],
+        streams=[
+            StreamResult(says=fact_result(one), share=round(s.share, 4), place=[round(x, 3) for x in s.place])
+            for one, s in zip(said, streams, strict=True)
+        ],
+        says=fact_result(FLOW("lands", parts=said[:SAID_STREAMS], face=found.at_face * 100)),
+    )
 
 
 def role(document: Document, role: RoleId, lamp: str) -> RoleResult:
     """Place what a job needs; see ``RoleResult``."""
     shoot = resolve_document(document)
-    units: UnitSystem = shoot.units
-    found = place_role(shoot.brief, shoot.design, role, lamp=lamp if lamp in lamp_types() else "panel_45", units=units)
+    found = place_role(shoot.brief, shoot.design, role, lamp=lamp if lamp in lamp_types() else "panel_45")
     return RoleResult(
         role=role,
-        words=found.words or ROLES[role][1],
-        why_not=found.why_not,
+        says=[fact_result(one) for one in found.says],
+        why_not=None if found.why_not is None else fact_result(found.why_not),
         lights=list(found.lights),
         boards=list(found.boards),
         changes=[ChangeResult(path=c.path, value=c.value) for c in found.changes],
-        checks=[CheckResult(holds=c.holds, text=c.text) for c in found.checks],
+        checks=[CheckResult(holds=c.holds, says=fact_result(c.says)) for c in found.checks],
     )
 
 
@@ -431,13 +456,13 @@ def balance(document: Document) -> BalanceResult:
     said = None
     if span is not None:
         worst = max(np.abs(span.change))
-        said = (
-            f"The key stays within a third of a stop from {clock(span.start)} to {clock(span.end)}; over the hours"
-            f" around it moves by up to {format_stops(float(min(worst, DARKEST)))}."
-        )
+        moves = told_stops(float(min(worst, DARKEST)))
+        said = fact_result(SAYS("sun", start=clock(span.start), end=clock(span.end), stops=moves))
     return BalanceResult(
         lines=[
-            BalanceLine(name=b.name, level=round(b.level, 2), apart=round(b.apart, 1), words=b.words)
+            BalanceLine(
+                name=b.name, level=round(b.level, 2), apart=round(b.apart, 1), says=[fact_result(one) for one in b.says]
+            )
             for b in balances(shoot.brief, shoot.design)
         ],
         span=said,

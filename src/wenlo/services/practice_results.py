@@ -7,18 +7,12 @@ import numpy as np
 from PIL import Image
 from pydantic import Field
 
-from wenlo.core.practice.practice import KINDS, Answer, ExerciseKind, exercise, picture, score
+from wenlo.core.practice.practice import SAYS, Answer, ExerciseKind, exercise, picture, score
 from wenlo.core.scene import scene_builder
-from wenlo.services.results import Result
+from wenlo.services.results import FactResult, Result
+from wenlo.services.said import fact_result
 
 JPEG_QUALITY = 88
-
-
-class ChoiceResult(Result):
-    """One of the answers to choose from."""
-
-    id: str
-    words: str
 
 
 class DrawingResult(Result):
@@ -46,11 +40,11 @@ class ExerciseResult(Result):
 
     kind: ExerciseKind
     seed: int
-    name: str
-    question: str
+    name: FactResult
+    question: FactResult
     answered: Literal["plan", "side", "stops", "choice"]
     pictures: list[str]
-    choices: list[ChoiceResult]
+    choices: list[FactResult]
     drawing: DrawingResult
 
 
@@ -70,12 +64,12 @@ class ScoreResult(Result):
     unit: str
     points: int
     truth: AnswerRequest
-    reason: str
+    says: list[FactResult]
 
 
 def exercise_made(kind: ExerciseKind, seed: int) -> ExerciseResult:
     """An exercise; see ``ExerciseResult``."""
-    made = exercise(kind, seed)
+    made, key = exercise(kind, seed), kind.replace(" ", "-")
     brief, design = made.shown.brief, made.shown.design
     camera, centre = scene_builder.camera_place(brief), design.source_centre
     across = np.array([-design.direction[1], design.direction[0]]) * design.source_size[0] / 2.0
@@ -99,11 +93,11 @@ def exercise_made(kind: ExerciseKind, seed: int) -> ExerciseResult:
     return ExerciseResult(
         kind=kind,
         seed=seed,
-        name=KINDS[kind],
-        question=made.question,
+        name=fact_result(SAYS("name", kind=key)),
+        question=fact_result(SAYS("question", kind=key)),
         answered=made.answered,
         pictures=list(made.pictures),
-        choices=[ChoiceResult(id=c.id, words=c.words) for c in made.choices],
+        choices=[fact_result(SAYS("choice", choice=one)) for one in made.choices],
         drawing=drawing,
     )
 
@@ -124,6 +118,6 @@ def exercise_scored(kind: ExerciseKind, seed: int, answer: dict[str, Any]) -> Sc
         off=found.off,
         unit=found.unit,
         points=found.points,
-        reason=found.reason,
+        says=[fact_result(one) for one in found.says],
         truth=AnswerRequest(x=truth.x, y=truth.y, stops=truth.stops, choice=truth.choice),
     )

@@ -16,6 +16,7 @@ from pydantic import Field
 from wenlo.core import CORE_VERSION
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.formats.project_file import read_project
+from wenlo.messages.speaker import speaker
 from wenlo.services.assembly_results import AssemblyFacts, assembly_facts
 from wenlo.services.build_models import BarResult, ClothResult, CoverResult, HoleResult, RunResult, ShoppingResult
 from wenlo.services.report_parts import PARTS, PartName
@@ -238,6 +239,7 @@ def _ranking(shoot: Shoot) -> list[RankedFact]:
     from wenlo.core.ranking.ranking import rank
 
     facts = []
+    say = speaker("ranking", shoot.units).say
     for place, row in enumerate(rank(shoot.brief, units=shoot.units), start=1):
         result = row.result
         figures = (
@@ -257,8 +259,8 @@ def _ranking(shoot: Shoot) -> list[RankedFact]:
                 place=place,
                 serves=row.design is not None,
                 penalty=_known(row.penalty),
-                cannot=row.cannot,
-                reasons=list(row.reasons),
+                cannot=None if row.cannot is None else say(row.cannot),
+                reasons=[" ".join(say(one) for one in reason) for reason in row.reasons],
                 design=None if row.design is None else row.design.model_dump(mode="json"),
                 figures=figures,
             )

@@ -211,24 +211,24 @@ class FiguresResult(Result):
 
 
 class KindFigures(Result):
-    """What a kind would do for the brief, ready to read."""
+    """What a kind would do for the brief, each a fact that is read as its value."""
 
-    edge: str
-    size: str
-    contrast: str
-    background: str
-    loss: str
-    exposure: str
-    cost: str
-    buy: str
-    cost_per_use: str
-    mass: str
-    build: str
-    setup: str
-    packed: str
-    strike: str
-    stands: str
-    lasts: str
+    edge: FactResult
+    size: FactResult
+    contrast: FactResult
+    background: FactResult
+    loss: FactResult
+    exposure: FactResult
+    cost: FactResult
+    buy: FactResult
+    cost_per_use: FactResult
+    mass: FactResult
+    build: FactResult
+    setup: FactResult
+    packed: FactResult
+    strike: FactResult
+    stands: FactResult
+    lasts: FactResult
 
 
 class CurveRequest(Result):
@@ -301,7 +301,7 @@ class WeighedResult(Result):
     """
 
     about: Literal["missed", "met", "takes"]
-    text: str
+    says: list[FactResult]
     weight: float
 
 
@@ -315,31 +315,31 @@ class RankedResult(Result):
     name: str
     good: str
     bad: str
-    cannot: str | None
-    reasons: list[str]
+    cannot: FactResult | None
+    reasons: list[list[FactResult]]
     weighed: list[WeighedResult]
     design: dict[str, Any] | None
     lamp: str | dict[str, Any]
     penalty: float | None
     figures: KindFigures | None
     drawn: ModifierDrawn | None
-    look_for: list[str]
+    look_for: list[FactResult]
 
 
 class SideResult(Result):
     """One side of a question, the kind that stands for it, and its argument in figures."""
 
-    name: str
+    name: FactResult
     kind: str
-    argument: str
+    argument: FactResult
 
 
 class DisputeResult(Result):
     """Where practitioners disagree, argued for this brief."""
 
-    question: str
+    question: FactResult
     sides: list[SideResult]
-    verdict: str
+    verdict: list[FactResult]
 
 
 class RankingRequest(Result):
@@ -384,7 +384,7 @@ class CardResult(Result):
     """A card that the thing would show; ``plan`` and ``side`` are its corners. [m]"""
 
     colour: str
-    text: str
+    says: FactResult
     plan: list[list[float]]
     side: list[list[float]]
 
@@ -398,7 +398,7 @@ class ReflectionsResult(Result):
     parts: list[MirroredPartResult]
     lit: float
     cards: list[CardResult]
-    words: list[str]
+    words: list[FactResult]
 
 
 class FlagsRequest(Result):
@@ -418,9 +418,9 @@ class SurfaceResult(Result):
 
 
 class FlagResult(Result):
-    """A flag in words; ``plan`` and ``side`` are its corners. [m]"""
+    """A flag; ``plan`` and ``side`` are its corners. [m]"""
 
-    text: str
+    says: FactResult
     plan: list[list[float]]
     side: list[list[float]]
 
@@ -428,7 +428,7 @@ class FlagResult(Result):
 class FlagsResult(Result):
     """The fewest flags, and what they do."""
 
-    sentence: str
+    says: list[FactResult]
     surfaces: list[SurfaceResult]
     flags: list[FlagResult]
 
@@ -441,11 +441,11 @@ class ChangeResult(Result):
 
 
 class ProposalResult(Result):
-    """A change that reaches the target, or why none does (no changes)."""
+    """A change that reaches the target, or why none does (no changes); what it ``says`` has a ``reason``."""
 
     id: str
-    title: str
-    reason: str
+    says: FactResult
+    further: list[FactResult]
     changes: list[ChangeResult]
 
 
@@ -458,12 +458,11 @@ class LeverResult(Result):
 
 
 class AdviceResult(Result):
-    """The words, inputs, levers and proposals behind a gauge."""
+    """How a gauge is worked out, its inputs, levers and proposals."""
 
     gauge: str
-    formula: str
-    source: str
-    inputs: list[list[str]]
+    how: FactResult
+    inputs: list[FactResult]
     levers: list[LeverResult]
     proposals: list[ProposalResult]
 
@@ -499,7 +498,7 @@ class LightMapResult(Result):
     height: float
     stops: list[list[float]]
     error: float
-    sentence: str
+    says: FactResult
     centre: list[float] = [0.0, 0.0]
     holds: list[float] | None = None
 

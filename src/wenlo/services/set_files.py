@@ -24,6 +24,7 @@ from wenlo.formats.gltf import MeshSolid, write_glb
 from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
+from wenlo.messages.speaker import speaker
 from wenlo.services.resolve_document import Document, resolve_document
 
 
@@ -113,6 +114,7 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
                 name=wet.name, place=(wet.x, wet.y), height=0.0, what="water: nothing fed from the mains beside it"
             )
         )
+    say = speaker("set", shoot.units).say
     return PlanSheet(
         title=shoot.title,
         outlines=tuple(outlines),
@@ -120,7 +122,7 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
         origin=(0.0, 0.0),
         origin_name="the subject's mark",
         units=shoot.units,
-        warnings=tuple(c.text for c in clashes(brief, design, units=shoot.units)),
+        warnings=tuple(say(c.says) for c in clashes(brief, design)),
     )
 
 

@@ -9,6 +9,7 @@ import { KindPicture } from '../../shared/picture/KindPicture';
 import { inDesign, inOrder, takeKind } from '../../shared/state/kind';
 import { useSettled } from '../../shared/state/settled';
 import { useShoot } from '../../shared/state/store';
+import { KindFigure } from '../../shared/ui/KindFigure';
 import css from './brief.module.css';
 
 const SHOWN = 3;
@@ -26,7 +27,7 @@ function Best(props: { row: Row; document: Shoot; asked: Shoot; wait: boolean })
       <b>{row.name}</b>
       <div>
         <span>
-          {row.figures?.size}, {row.figures?.exposure}
+          <KindFigure row={row} of="size" />, <KindFigure row={row} of="exposure" />
         </span>
         <Button size="small" type={present ? 'default' : 'primary'} onClick={() => takeKind(row)}>
           {present ? t('brief-use-this-size') : t('brief-use-it')}

@@ -7,6 +7,7 @@ import { type Advice, ApiProblem, type Gauge, type GaugeKey } from '../../shared
 import { adviceQuery } from '../../shared/api/queries';
 import { useLightWords } from '../../shared/messages/light';
 import type { PageWords } from '../../shared/messages/page';
+import { useProposalWords } from '../../shared/messages/proposals';
 import { useShapeWords } from '../../shared/messages/shape';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
@@ -67,11 +68,17 @@ function change(value: number, unit: Gauge['unit'], units: Units, t: PageWords):
 function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: () => void }) {
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const t = useShapeWords();
+  const say = useProposalWords();
+  const offers = advice.proposals.map((p) => ({
+    ...p,
+    title: say(p.says),
+    reason: [say(p.says, 'reason'), ...p.further.map((one) => say(one))].join(' '),
+  }));
   return (
     <>
       <h3>{t('gauges-cures')}</h3>
       <ul className={css.proposals}>
-        {advice.proposals.map((p) => (
+        {offers.map((p) => (
           <li key={p.id}>
             <div>
               <b>{p.title}</b>
@@ -105,13 +112,13 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
         ))}
       </ul>
       <h3>{t('gauges-computed')}</h3>
-      <p className={css.formula}>{advice.formula}</p>
-      <p className="faint">{advice.source}</p>
+      <p className={css.formula}>{say(advice.how)}</p>
+      <p className="faint">{say(advice.how, 'reason')}</p>
       <dl className={css.inputs}>
-        {advice.inputs.map(([name, text]) => (
-          <div key={name}>
-            <dt>{name}</dt>
-            <dd>{text}</dd>
+        {advice.inputs.map((one) => (
+          <div key={say(one) + say(one, 'reason')}>
+            <dt>{say(one)}</dt>
+            <dd>{say(one, 'reason')}</dd>
           </div>
         ))}
       </dl>

@@ -72,19 +72,23 @@ const ADVICE = {
   proposals: [
     {
       id: 'larger',
-      title: 'Make it 1.5 m wide',
-      reason: 'The edge is softer by a third.',
+      says: says('offer_length', {
+        label: { kind: 'label', value: 'width' },
+        before: { kind: 'length', value: 1.2 },
+        after: { kind: 'length', value: 1.5 },
+        value: { kind: 'fact', value: says('offer_of-length', { value: { kind: 'length', value: 0.02 } }) },
+      }),
+      further: [says('offer_out-of-room', { beyond: { kind: 'choice', value: 'room' } })],
       changes: [{ path: 'design.width', value: 1.5 }],
     },
-    { id: 'none', title: 'Move the subject', reason: 'By hand.', changes: [] },
+    { id: 'none', says: says('offer_spill-none'), further: [], changes: [] },
   ],
   levers: [
     { path: 'design.width', label: 'width', change: 0.0021 },
     { path: 'design.sheet_distance', label: 'distance', change: -0.0008 },
   ],
-  formula: 'w = s d / D',
-  source: 'by proportion',
-  inputs: [['distance', '900 mm']],
+  how: says('how_shadow-edge'),
+  inputs: [says('how_occluder', { away: { kind: 'length', value: 0.2 } })],
 };
 
 beforeEach(() => {
@@ -136,12 +140,16 @@ describe('the gauges', () => {
     serve({ 'POST /api/advice': { body: ADVICE } });
     show(<GaugeStrip />);
     await userEvent.click(screen.getByTestId('gauge-shadow_edge'));
-    await screen.findByText('Make it 1.5 m wide');
+    await screen.findByText('Set the width to 1.50 m');
+    expect(
+      screen.getByText('From 1.20 m to 1.50 m gives 20 mm. It does not fit this room as it stands.'),
+    ).toBeTruthy();
+    expect(screen.getByText('200 mm from the face')).toBeTruthy();
     expect(screen.getByText('+2.1 mm')).toBeTruthy();
     expect(screen.getByText('−0.8 mm')).toBeTruthy();
     // what cannot be done by a change has no button
     expect(screen.getAllByRole('button', { name: /^Apply/ })).toHaveLength(1);
-    await userEvent.click(screen.getByRole('button', { name: 'Apply: Make it 1.5 m wide' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Apply: Set the width to 1.50 m' }));
     await waitFor(() => expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 }));
   });
 

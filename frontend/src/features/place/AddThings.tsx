@@ -6,7 +6,9 @@ import { Button, Dropdown, Select, Spin } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Catalogue, type Figures, type Schemas, type Shoot } from '../../shared/api/client';
 import { LAMP } from '../../shared/light/LampDesk';
+import { inOneGo } from '../../shared/messages/facts';
 import { usePlaceWords } from '../../shared/messages/place';
+import { useRoleWords } from '../../shared/messages/roles';
 import { keyed } from '../../shared/state/keys';
 import { choose } from '../../shared/state/place';
 import { type Edit, edit } from '../../shared/state/store';
@@ -57,7 +59,9 @@ function add(
 /** What a job would put in the set, argued, before it is put there. */
 function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
   const t = usePlaceWords();
+  const say = useRoleWords();
   const { role, document, done } = props;
+  const words = inOneGo(say, role.says);
   const accept = () => {
     const { brief } = document;
     const edits: Edit[] = role.changes.map((c) => ({ path: c.path, value: c.value }));
@@ -73,22 +77,22 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
       });
     if (role.lights.length) choose(`brief.others.${brief.others.length}`);
     else if (role.boards.length) choose(`brief.pieces.${brief.pieces.length}`);
-    edit(edits, role.words.slice(0, 100));
+    edit(edits, words.slice(0, 100));
     done();
   };
   return (
     <div className={css.roleOffer} role="status">
-      <p>{role.why_not ?? role.words}</p>
+      <p>{role.why_not ? say(role.why_not) : words}</p>
       {role.why_not ? null : (
         <ul>
           {role.checks.map((c) => (
-            <li key={c.text} className={c.holds ? 'check-holds' : 'check-fails'}>
+            <li key={say(c.says)} className={c.holds ? 'check-holds' : 'check-fails'}>
               {c.holds ? (
                 <CheckCircleOutlined aria-label={t('place-holds')} />
               ) : (
                 <WarningOutlined aria-label={t('place-look-out')} />
               )}{' '}
-              {c.text}
+              {say(c.says)}
             </li>
           ))}
         </ul>
@@ -109,6 +113,7 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
 
 export function AddThings(props: { document: Shoot; figures: Figures; data: Catalogue }) {
   const t = usePlaceWords();
+  const say = useRoleWords();
   const { document, figures, data } = props;
   const [offer, setOffer] = useState<Role | null>(null);
   const [lamp, setLamp] = useState('panel_45');
@@ -218,11 +223,11 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
           menu={{
             onClick: ({ key }) => ask.mutate(key),
             items: data.roles.map((r) => ({
-              key: r.id,
+              key: String(r.args.role?.value),
               label: (
                 <span className="choice">
-                  <span>{r.name}</span>
-                  <small>{r.detail}</small>
+                  <span>{say(r)}</span>
+                  <small>{say(r, 'detail')}</small>
                 </span>
               ),
             })),

@@ -6,6 +6,7 @@ import { Handle } from '../../shared/drawing/Handle';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import type { Scale } from '../../shared/drawing/scale';
 import { usePlaceWords } from '../../shared/messages/place';
+import { useSetWords } from '../../shared/messages/set';
 import { choose, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import css from './place.module.css';
@@ -263,6 +264,7 @@ export function SetShapes(props: {
 /** Marks where something cannot stand, with the sentence on it. */
 export function Clashes(props: { view: View; scale: Scale }) {
   const place = usePlace((p) => p.place);
+  const say = useSetWords();
   const { view, scale: s } = props;
   return (
     <>
@@ -271,11 +273,11 @@ export function Clashes(props: { view: View; scale: Scale }) {
         const [a, b] = project(view, { x, y, z });
         return (
           <g
-            key={clash.text}
+            key={say(clash.says)}
             transform={`translate(${s.x(a) + 10} ${s.y(b) - 10})`}
             className={`${css.clash} ${css[`clash-${clash.level === 'cannot' ? 'cannot' : 'look'}`]}`}
           >
-            <title>{clash.text}</title>
+            <title>{say(clash.says)}</title>
             <path d="M0 -9 L9 7 H-9 Z" />
             <text y={5} textAnchor="middle">
               !

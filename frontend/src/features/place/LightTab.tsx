@@ -7,7 +7,10 @@ import type { Catalogue, Figures, Schemas, Shoot } from '../../shared/api/client
 import { balanceQuery, flowQuery } from '../../shared/api/queries';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
+import { inOneGo } from '../../shared/messages/facts';
 import { usePlaceWords } from '../../shared/messages/place';
+import { useRoleWords } from '../../shared/messages/roles';
+import { useSetWords } from '../../shared/messages/set';
 import { choose, usePlace } from '../../shared/state/place';
 import css from './place.module.css';
 
@@ -38,6 +41,7 @@ function Shares({ parts }: { parts: Schemas['PartResult'][] }) {
 function Meters() {
   const t = usePlaceWords();
   const { place, stale } = usePlace();
+  const say = useSetWords();
   if (!place?.meters.length) return <p className="faint-words">{t('place-no-meter-stands-in-the')}</p>;
   return (
     <ul className={`${css.meterList}${stale ? ' is-stale' : ''}`}>
@@ -60,7 +64,7 @@ function Meters() {
           ) : null}
           <small>{m.inside ? `${m.reading}, ${m.aperture}` : ''}</small>
           <Shares parts={m.parts} />
-          <p>{m.words}</p>
+          <p>{inOneGo(say, m.says)}</p>
         </li>
       ))}
     </ul>
@@ -69,6 +73,7 @@ function Meters() {
 
 function Follow({ document }: { document: Shoot }) {
   const t = usePlaceWords();
+  const say = useSetWords();
   const lamp = usePlace((p) => p.followed);
   const { data } = useQuery(flowQuery(document, lamp));
   const lamps = [
@@ -86,13 +91,14 @@ function Follow({ document }: { document: Shoot }) {
         popupMatchSelectWidth={false}
         onChange={(v) => usePlace.setState({ followed: v < 0 ? null : v })}
       />
-      {lamp !== null && data ? <p className="picture-words">{data.sentence}</p> : null}
+      {lamp !== null && data ? <p className="picture-words">{say(data.says)}</p> : null}
     </>
   );
 }
 
 function Balance({ document }: { document: Shoot }) {
   const t = usePlaceWords();
+  const say = useRoleWords();
   const [asked, setAsked] = useState(false);
   const { data, isFetching } = useQuery(balanceQuery(document, asked));
   return (
@@ -103,10 +109,10 @@ function Balance({ document }: { document: Shoot }) {
       {asked && data ? (
         <ul className={css.balanceList}>
           {data.lines.map((line) => (
-            <li key={line.name}>{line.words}</li>
+            <li key={line.name}>{inOneGo(say, line.says)}</li>
           ))}
           {data.lines.length ? null : <li>{t('place-no-other-light-is-on')}</li>}
-          {data.span ? <li>{data.span}</li> : null}
+          {data.span ? <li>{say(data.span)}</li> : null}
         </ul>
       ) : null}
     </>
@@ -115,6 +121,7 @@ function Balance({ document }: { document: Shoot }) {
 
 export function LightTab(props: { document: Shoot; figures: Figures; data: Catalogue }) {
   const t = usePlaceWords();
+  const say = useSetWords();
   const { document, figures, data } = props;
   const sun = usePlace((p) => p.place?.sun);
   return (
@@ -128,7 +135,7 @@ export function LightTab(props: { document: Shoot; figures: Figures; data: Catal
         <h2>{t('place-where-light-goes')}</h2>
         <Follow document={document} />
         <h2>{t('place-balance')}</h2>
-        {sun ? <p className="picture-words">{sun.words}</p> : null}
+        {sun ? <p className="picture-words">{say(sun.says)}</p> : null}
         <Balance document={document} />
         <FlagFinder document={document} />
       </section>

@@ -11,7 +11,9 @@ import { isPerson, SENSOR_WIDTH } from '../../shared/drawing/PlanView';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from '../../shared/drawing/symbols';
 import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
+import { inOneGo } from '../../shared/messages/facts';
 import { usePlaceWords } from '../../shared/messages/place';
+import { useSetWords } from '../../shared/messages/set';
 import { choose, chooseNone, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -26,6 +28,7 @@ export type From = 'subject' | 'corner';
 /** Streams of a lamp's light, as wide as their share. */
 function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale; width: number }) {
   const lamp = usePlace((p) => p.followed);
+  const say = useSetWords();
   const { data } = useQuery(flowQuery(document, lamp));
   if (lamp === null || !data?.start.length) return null;
   const [x0 = 0, y0 = 0] = data.start;
@@ -35,7 +38,7 @@ function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale;
         const [x = 0, y = 0] = stream.place;
         const wide = Math.max(1.5, stream.share * 26);
         return (
-          <g key={stream.surface}>
+          <g key={say(stream.says)}>
             <path d={`M${s.x(x0)} ${s.y(y0)} L${s.x(x)} ${s.y(y)}`} style={{ strokeWidth: wide }} />
             {stream.share >= 0.015 ? (
               <text
@@ -43,7 +46,7 @@ function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale;
                 y={s.y(y) - 6}
                 textAnchor={s.x(x) > width - 80 ? 'end' : s.x(x) < 80 ? 'start' : 'middle'}
               >
-                {Math.round(stream.share * 100)} % {stream.surface}
+                {say(stream.says)}
               </text>
             ) : null}
           </g>
@@ -104,6 +107,7 @@ function BrokenLimits(props: {
 }) {
   const { room, backdrop, half, scale: s } = props;
   const dark = usePlace((p) => p.place?.dark);
+  const say = useSetWords();
   const lines: Record<string, string> = {
     'left wall': `M${s.x(room.left)} ${s.y(room.front)} V${s.y(room.back)}`,
     'right wall': `M${s.x(room.right)} ${s.y(room.front)} V${s.y(room.back)}`,
@@ -118,7 +122,7 @@ function BrokenLimits(props: {
         .filter((d) => d.broken)
         .map((d) => (
           <path key={d.name} d={lines[d.name]} className={css.brokenLimit}>
-            <title>{d.text}</title>
+            <title>{inOneGo(say, d.says)}</title>
           </path>
         ))}
     </>

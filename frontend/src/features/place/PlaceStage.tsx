@@ -7,7 +7,9 @@ import type { Shoot } from '../../shared/api/client';
 import { catalogueQuery, lightMapQuery } from '../../shared/api/queries';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { askedLayer, layersOf, standsAlone } from '../../shared/light/layers';
+import { inOneGo } from '../../shared/messages/facts';
 import { usePlaceWords } from '../../shared/messages/place';
+import { useSetWords } from '../../shared/messages/set';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
 import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { chooseNone, usePlace, usePlaceInStep } from '../../shared/state/place';
@@ -107,6 +109,7 @@ function useKeys(document: Shoot | null, things: Thing[]): void {
 
 export function PlaceStage() {
   const t = usePlaceWords();
+  const say = useSetWords();
   const document = useShoot((s) => s.document);
   const figures = useFiguresDrawn();
   const stale = useFigures((s) => s.stale);
@@ -192,7 +195,7 @@ export function PlaceStage() {
           />
           {layer !== 'none' && map ? (
             <p className="picture-words">
-              {map.layer === asked.layer ? map.sentence : t('place-reading-the-light')}
+              {map.layer === asked.layer ? say(map.says) : t('place-reading-the-light')}
             </p>
           ) : null}
         </figure>
@@ -247,13 +250,13 @@ export function PlaceStage() {
           ) : null}
           <ul className="notes" aria-live="polite">
             {place?.clashes.map((c) => (
-              <li key={c.text} className={`note note-${c.level === 'cannot' ? 'warning' : 'hint'}`}>
-                <b>{c.level === 'cannot' ? t('place-cannot-stand') : t('place-look-out-2')}</b> {c.text}
+              <li key={say(c.says)} className={`note note-${c.level === 'cannot' ? 'warning' : 'hint'}`}>
+                <b>{c.level === 'cannot' ? t('place-cannot-stand') : t('place-look-out-2')}</b> {say(c.says)}
               </li>
             ))}
             {place?.dark.map((d) => (
               <li key={d.name} className={`note note-${d.broken ? 'warning' : 'hint'}`}>
-                <b>{d.broken ? t('place-too-bright') : t('place-dark-enough')}</b> {d.text}
+                <b>{d.broken ? t('place-too-bright') : t('place-dark-enough')}</b> {inOneGo(say, d.says)}
               </li>
             ))}
             {place && !place.clashes.length && !place.dark.length ? (

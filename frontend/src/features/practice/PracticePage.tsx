@@ -11,17 +11,21 @@ import {
   type Score,
   useAnswer,
 } from '../../shared/api/practice';
+import { useExerciseWords } from '../../shared/messages/exercises';
+import { inOneGo } from '../../shared/messages/facts';
 import { usePracticeWords } from '../../shared/messages/practice';
 import { NumberToAdd } from '../../shared/ui/NumberToAdd';
 import { ExerciseDrawing } from './ExerciseDrawing';
 import css from './practice.module.css';
 
-const KINDS: { kind: ExerciseKind; name: string }[] = [
-  { kind: 'second lamp', name: 'Where is the second lamp?' },
-  { kind: 'darker wall', name: 'How much darker is the wall?' },
-  { kind: 'which layer', name: 'Which layer was taken away?' },
-  { kind: 'one card', name: 'One card for a reflection' },
-];
+const KINDS: ExerciseKind[] = ['second lamp', 'darker wall', 'which layer', 'one card'];
+
+/** What an exercise is called. */
+function useNames(): (kind: ExerciseKind) => string {
+  const say = useExerciseWords();
+  return (kind) =>
+    say({ code: 'exercise_name', args: { kind: { kind: 'choice', value: kind.replace(' ', '-') } } });
+}
 
 const KEPT = 'wenlo-practice';
 type Past = Record<string, number[]>;
@@ -37,23 +41,29 @@ function past(): Past {
 
 function Said({ score }: { score: Score }) {
   const t = usePracticeWords();
+  const say = useExerciseWords();
+  const unit = { '°': 'degrees', stops: 'stops', cm: 'cm' }[score.unit] ?? 'stops';
   const off =
     score.unit === 'stops' && score.truth.choice
       ? null
-      : `${Math.abs(score.off).toFixed(1)}${score.unit === '°' ? '' : ' '}${score.unit} off`;
+      : t('practice-off', {
+          off: { kind: 'tenth', value: Math.abs(score.off) },
+          unit: { kind: 'choice', value: unit },
+        });
   return (
     <div className={css.exerciseScore} aria-live="polite">
       <p>
         <b>{t('practice-points', { points: String(score.points) })}</b>
-        {off ? `, ${off}` : score.points ? t('practice-right') : t('practice-not-that-one')}
+        {off ?? (score.points ? t('practice-right') : t('practice-not-that-one'))}
       </p>
-      <p>{score.reason}</p>
+      <p>{inOneGo(say, score.says)}</p>
     </div>
   );
 }
 
 function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next: () => void }) {
   const t = usePracticeWords();
+  const say = useExerciseWords();
   const made = useQuery(exerciseQuery(kind, seed));
   const answered = useAnswer(kind, seed);
   const [place, setPlace] = useState<{ x: number; y: number } | null>(null);
@@ -76,7 +86,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
   const exercise = made.data;
   return (
     <>
-      <p className={css.exerciseQuestion}>{exercise.question}</p>
+      <p className={css.exerciseQuestion}>{say(exercise.question)}</p>
       <div className={`${css.exerciseBody}${exercise.pictures.length > 1 ? ' two' : ''}`}>
         {exercise.pictures.map((which) => (
           <figure key={which}>
@@ -111,27 +121,30 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
         ) : null}
         {exercise.answered === 'stops' ? (
           <NumberToAdd
-            name="How many stops darker"
+            name={t('practice-how-many-stops-darker')}
             kind="stops"
             units="metric"
             placeholder={t('practice-1-5-stops')}
-            button="Darker by that"
+            button={t('practice-darker-by-that')}
             primary
             disabled={score !== null}
             loading={answered.isPending}
             add={(stops) => give({ stops })}
           />
         ) : null}
-        {exercise.choices.map((c) => (
-          <Button
-            key={c.id}
-            disabled={score !== null}
-            loading={answered.isPending && answered.variables?.choice === c.id}
-            onClick={() => give({ choice: c.id })}
-          >
-            {c.words}
-          </Button>
-        ))}
+        {exercise.choices.map((one) => {
+          const choice = String(one.args.choice?.value);
+          return (
+            <Button
+              key={choice}
+              disabled={score !== null}
+              loading={answered.isPending && answered.variables?.choice === choice}
+              onClick={() => give({ choice })}
+            >
+              {say(one)}
+            </Button>
+          );
+        })}
         {score ? (
           <Button type="primary" onClick={next}>
             {t('practice-another-one')}
@@ -150,8 +163,9 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
 
 export function PracticePage() {
   const t = usePracticeWords();
+  const named = useNames();
   const [at, setAt] = useSearchParams();
-  const kind = KINDS.find((k) => k.kind === at.get('kind'))?.kind ?? 'second lamp';
+  const kind = KINDS.find((k) => k === at.get('kind')) ?? 'second lamp';
   const seed = Number.parseInt(at.get('number') ?? '1', 10) || 0;
   const scores = past();
   const go = (next: ExerciseKind, number: number) =>
@@ -167,16 +181,16 @@ export function PracticePage() {
       <div className={css.practiceBody}>
         <nav className="shelf-categories" aria-label={t('practice-exercises')}>
           {KINDS.map((k) => {
-            const rows = scores[k.kind] ?? [];
+            const rows = scores[k] ?? [];
             return (
               <button
-                key={k.kind}
+                key={k}
                 type="button"
-                className={k.kind === kind ? 'active' : ''}
-                aria-current={k.kind === kind}
-                onClick={() => go(k.kind, rows.length + 1)}
+                className={k === kind ? 'active' : ''}
+                aria-current={k === kind}
+                onClick={() => go(k, rows.length + 1)}
               >
-                {k.name}
+                {named(k)}
                 <span title={t('practice-mean-of-the-last-ones')}>
                   {rows.length ? Math.round(rows.reduce((a, b) => a + b, 0) / rows.length) : ''}
                 </span>
@@ -186,8 +200,7 @@ export function PracticePage() {
         </nav>
         <section className={`card ${css.practiceWork}`} aria-label={t('practice-exercise')}>
           <h2>
-            {KINDS.find((k) => k.kind === kind)?.name}{' '}
-            <small>{t('practice-number', { seed: String(seed) })}</small>
+            {named(kind)} <small>{t('practice-number', { seed: String(seed) })}</small>
           </h2>
           <Exercise key={`${kind}${seed}`} kind={kind} seed={seed} next={() => go(kind, seed + 1)} />
         </section>

@@ -5,10 +5,13 @@ import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import type { commonSide } from '../../shared/drawing/scale';
+import { inOneGo } from '../../shared/messages/facts';
+import { useRankingWords } from '../../shared/messages/ranking';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { figureOf, inDesign, takeKind } from '../../shared/state/kind';
+import { inDesign, takeKind } from '../../shared/state/kind';
 import { Glossed } from '../../shared/ui/Glossed';
+import { KindFigure } from '../../shared/ui/KindFigure';
 import css from './shape.module.css';
 import { Curves } from './WhatIf';
 
@@ -64,6 +67,7 @@ export const missed = (row: Row) => of(row, 'missed').filter((w) => w.weight > W
 
 function Lines({ row }: { row: Row }) {
   const t = useShapeWords();
+  const say = useRankingWords();
   const met = of(row, 'met')[0];
   const [worst, ...others] = missed(row);
   return (
@@ -71,13 +75,13 @@ function Lines({ row }: { row: Row }) {
       <div>
         <dt>{t('kind-why')}</dt>
         <dd>
-          {met?.text} <span className="faint">{row.good}</span>
+          {met ? inOneGo(say, met.says) : null} <span className="faint">{row.good}</span>
         </dd>
       </div>
       <div>
         <dt>{t('kind-why-not')}</dt>
         <dd>
-          {worst ? worst.text : row.bad}
+          {worst ? inOneGo(say, worst.says) : row.bad}
           {others.length ? (
             <span className="faint">
               {' '}
@@ -90,7 +94,7 @@ function Lines({ row }: { row: Row }) {
         <dt>{t('kind-takes')}</dt>
         <dd>
           {of(row, 'takes')
-            .map((w) => w.text)
+            .map((w) => inOneGo(say, w.says))
             .join(' ')}
         </dd>
       </div>
@@ -108,21 +112,24 @@ function All({
   kind: Catalogue['kinds'][number] | undefined;
 }) {
   const t = useShapeWords();
+  const say = useRankingWords();
+  const reasons = row.reasons.map((reason) => inOneGo(say, reason));
+  const forms = row.look_for.map((one) => say(one));
   return (
     <div className={css.kindAll}>
       <div>
         <ul>
-          {row.reasons.map((reason) => (
+          {reasons.map((reason) => (
             <li key={reason}>{reason}</li>
           ))}
         </ul>
         <p>
           <b>{t('shape-good')}</b> {row.good}. <b>{t('shape-bad')}</b> {row.bad}.
         </p>
-        {row.look_for.length ? (
+        {forms.length ? (
           <>
             <b>{t('shape-you-could-make-it-from')}</b>
-            {row.look_for.map((text) => (
+            {forms.map((text) => (
               <p key={text}>{text}</p>
             ))}
           </>
@@ -134,7 +141,9 @@ function All({
             <dt>
               <Glossed>{t('kind-figure', { of: { kind: 'choice', value: key } })}</Glossed>
             </dt>
-            <dd>{figureOf(row, key)}</dd>
+            <dd>
+              <KindFigure row={row} of={key} />
+            </dd>
           </div>
         ))}
       </dl>
@@ -172,7 +181,8 @@ export function KindCard(props: {
           {props.place}. {row.name}
           {present ? <span className="faint"> {t('shape-your-present-kind')}</span> : null}
           <span className={css.kindShort}>
-            {row.figures?.size} · {row.figures?.edge} · {row.figures?.exposure}
+            <KindFigure row={row} of="size" /> · <KindFigure row={row} of="edge" /> ·{' '}
+            <KindFigure row={row} of="exposure" />
           </span>
         </h3>
         <Lines row={row} />

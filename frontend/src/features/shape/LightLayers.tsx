@@ -10,6 +10,7 @@ import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { LAYERS, type Layer } from '../../shared/light/layers';
+import { useSetWords } from '../../shared/messages/set';
 import { useShapeWords } from '../../shared/messages/shape';
 import { formatLength } from '../../shared/units/length';
 import css from './shape.module.css';
@@ -19,6 +20,7 @@ const FLAT: Layer[] = ['face_level', 'floor', 'ceiling'];
 /** The action area from above, large, with the head that is in it. */
 function ActionArea({ map, document }: { map: Schemas['LightMapResult']; document: Shoot }) {
   const t = useShapeWords();
+  const say = useSetWords();
   const { action } = document.brief;
   const [low = 0, high = 0] = map.holds ?? [];
   const unit = Math.max(map.width, map.height);
@@ -37,9 +39,9 @@ function ActionArea({ map, document }: { map: Schemas['LightMapResult']; documen
       <svg
         viewBox={`${left - margin} ${top - margin} ${map.width + 2 * margin} ${map.height + 2 * margin}`}
         role="img"
-        aria-label={map.sentence}
+        aria-label={say(map.says)}
       >
-        <title>{map.sentence}</title>
+        <title>{say(map.says)}</title>
         <ActionBands
           map={map.stops}
           holds={[low, high]}
@@ -85,6 +87,7 @@ function ActionArea({ map, document }: { map: Schemas['LightMapResult']; documen
 
 export function LightLayers({ document, figures }: { document: Shoot; figures: Figures }) {
   const t = useShapeWords();
+  const say = useSetWords();
   const [layer, setLayer] = useState<Layer | 'none'>('none');
   const { data, isFetching, error } = useQuery(lightMapQuery(document, layer));
   const map = layer !== 'none' && data?.layer === layer && data.stops.length ? data : null;
@@ -143,7 +146,9 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
           <p className="picture-words">
             {error
               ? t('shape-the-light-over-the-room')
-              : (data?.sentence ?? t('shape-stops-from-the-light-at-2'))}
+              : data
+                ? say(data.says)
+                : t('shape-stops-from-the-light-at-2')}
             {map && map.error > 0.1 ? t('shape-at-worst', { error: map.error.toFixed(1) }) : ''}
           </p>
         </>

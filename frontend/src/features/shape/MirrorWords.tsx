@@ -1,5 +1,6 @@
 // What the thing mirrors in words: parts with their share and brightness, which cards to put, how far to turn it.
 import { Spin } from 'antd';
+import { useRankingWords } from '../../shared/messages/ranking';
 import { useShapeWords } from '../../shared/messages/shape';
 import { useMirrors } from '../../shared/state/mirrors';
 import css from './shape.module.css';
@@ -7,6 +8,7 @@ import css from './shape.module.css';
 export function MirrorWords() {
   const { mirrors, stale, error } = useMirrors();
   const t = useShapeWords();
+  const say = useRankingWords();
   if (error) return <p role="alert">{t('mirrors-problem', { why: error.message })}</p>;
   if (!mirrors)
     return (
@@ -14,13 +16,15 @@ export function MirrorWords() {
         <Spin size="small" /> {t('mirrors-waiting')}
       </p>
     );
-  const notes = (words: string[]) => (
+  const notes = (words: typeof mirrors.words) => (
     <ul className="notes" aria-live="polite">
-      {words.map((text) => (
-        <li key={text} className="note">
-          {text}
-        </li>
-      ))}
+      {words
+        .map((one) => say(one))
+        .map((text) => (
+          <li key={text} className="note">
+            {text}
+          </li>
+        ))}
     </ul>
   );
   const parts = mirrors.parts.length ? (
@@ -59,8 +63,8 @@ export function MirrorWords() {
       {parts}
       <ul className="notes">
         {mirrors.cards.map((card) => (
-          <li key={card.text} className="note">
-            <span className={`swatch ${css[`card-${card.colour}`]}`} /> {card.text}
+          <li key={say(card.says)} className="note">
+            <span className={`swatch ${css[`card-${card.colour}`]}`} /> {say(card.says)}
           </li>
         ))}
       </ul>

@@ -6,9 +6,12 @@ import { useEffect, useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
 import { catalogueQuery, useRanking } from '../../shared/api/queries';
 import { commonSide } from '../../shared/drawing/scale';
+import { inOneGo } from '../../shared/messages/facts';
+import { useRankingWords } from '../../shared/messages/ranking';
 import { useShapeWords } from '../../shared/messages/shape';
 import { KindPicture } from '../../shared/picture/KindPicture';
-import { figureOf, inDesign, inOrder } from '../../shared/state/kind';
+import { inDesign, inOrder } from '../../shared/state/kind';
+import { KindFigure } from '../../shared/ui/KindFigure';
 import { FIGURES, KindCard, type Row, Side } from './KindCard';
 import css from './shape.module.css';
 import { WhyNot } from './WhyNot';
@@ -54,7 +57,9 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
               <td>{t('kind-figure', { of: { kind: 'choice', value: key } })}</td>
               {rows.map((r) => (
                 <td key={r.kind}>
-                  <b>{figureOf(r, key)}</b>
+                  <b>
+                    <KindFigure row={r} of={key} />
+                  </b>
                 </td>
               ))}
             </tr>
@@ -78,6 +83,7 @@ function useSeconds(running: boolean): number {
 
 export function Ranking({ document, close }: { document: Shoot; close: () => void }) {
   const t = useShapeWords();
+  const say = useRankingWords();
   const { data, isFetching, error, progress, stop } = useRanking(document);
   const { data: catalogue } = useQuery(catalogueQuery);
   const [chosen, setChosen] = useState<string[]>([]);
@@ -146,18 +152,18 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
         <section className={css.schools} aria-label={t('shape-where-people-disagree')}>
           <h3 className="cannot-head">{t('shape-where-people-disagree-argued-for')}</h3>
           {data.disputes.map((d) => (
-            <article key={d.question}>
-              <h4>{d.question}</h4>
+            <article key={say(d.question)}>
+              <h4>{say(d.question)}</h4>
               <dl>
                 {d.sides.map((s) => (
-                  <div key={s.name}>
-                    <dt>{s.name}</dt>
-                    <dd>{s.argument}</dd>
+                  <div key={say(s.name)}>
+                    <dt>{say(s.name)}</dt>
+                    <dd>{say(s.argument)}</dd>
                   </div>
                 ))}
               </dl>
               <p>
-                {d.verdict}{' '}
+                {inOneGo(say, d.verdict)}{' '}
                 {new Set(d.sides.map((s) => s.kind)).size > 1 ? (
                   <Button
                     size="small"
@@ -182,7 +188,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
               .filter((r) => r.cannot)
               .map((r) => (
                 <li key={r.kind}>
-                  <b>{r.name}</b>: {r.cannot}
+                  <b>{r.name}</b>: {r.cannot ? say(r.cannot) : null}
                 </li>
               ))}
           </ul>

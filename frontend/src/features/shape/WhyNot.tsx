@@ -1,16 +1,20 @@
 // Why a kind stands where it stands: what it misses against the first, or what would have to be there for it.
 import { Select } from 'antd';
 import { useState } from 'react';
+import { inOneGo } from '../../shared/messages/facts';
+import { useRankingWords } from '../../shared/messages/ranking';
 import { useShapeWords } from '../../shared/messages/shape';
 import { missed, type Row } from './KindCard';
 import css from './shape.module.css';
 
 function Weights({ row, most }: { row: Row; most: number }) {
   const t = useShapeWords();
+  const say = useRankingWords();
   return (
     <ul className={css.weights}>
       {row.weighed
         .filter((w) => w.weight > 0)
+        .map((w) => ({ ...w, text: inOneGo(say, w.says) }))
         .map((w) => (
           <li key={w.text}>
             <i style={{ width: `${Math.max((w.weight / most) * 100, 1)}%` }} />
@@ -24,9 +28,12 @@ function Weights({ row, most }: { row: Row; most: number }) {
 /** The answer for one kind, among those that serve in their order. */
 export function Answer({ row, serving }: { row: Row; serving: Row[] }) {
   const t = useShapeWords();
+  const say = useRankingWords();
   const first = serving[0];
-  if (row.cannot || !first)
-    return <p className={css.whyNot}>{t('kind-cannot', { kind: row.name, why: row.cannot ?? '' })}</p>;
+  if (row.cannot || !first) {
+    const why = row.cannot ? say(row.cannot) : '';
+    return <p className={css.whyNot}>{t('kind-cannot', { kind: row.name, why })}</p>;
+  }
   const place = serving.findIndex((r) => r.kind === row.kind) + 1;
   const tenth = (value: number | null) => ({ kind: 'tenth' as const, value });
   const most = Math.max(...[row, first].flatMap((r) => r.weighed.map((w) => w.weight)), 0.1);

@@ -5,6 +5,7 @@ import { open, opened, show } from '../../testing/bench';
 import { missed, type Row } from './KindCard';
 import { Answer } from './WhyNot';
 
+const says = (why: string) => ({ code: 'rank_refused', args: { why: { kind: 'label', value: why } } });
 const row = (kind: string, penalty: number | null, parts: object = {}): Row =>
   ({
     kind,
@@ -14,9 +15,9 @@ const row = (kind: string, penalty: number | null, parts: object = {}): Row =>
     cannot: null,
     reasons: [],
     weighed: [
-      { about: 'missed', text: `${kind} is too hard.`, weight: penalty ?? 0 },
-      { about: 'met', text: 'ISO 400.', weight: 0 },
-      { about: 'takes', text: 'Set up in 5 minutes.', weight: 0.1 },
+      { about: 'missed', says: [says(`${kind} is too hard.`)], weight: penalty ?? 0 },
+      { about: 'met', says: [says('ISO 400.')], weight: 0 },
+      { about: 'takes', says: [says('Set up in 5 minutes.')], weight: 0.1 },
     ],
     penalty,
     ...parts,
@@ -35,7 +36,9 @@ describe('why not a kind', () => {
 
   it('is answered by what keeps it from serving', () => {
     open(opened({}));
-    show(<Answer row={row('tent', null, { cannot: 'It takes a thing.' })} serving={[row('cloth', 0.1)]} />);
+    show(
+      <Answer row={row('tent', null, { cannot: says('It takes a thing.') })} serving={[row('cloth', 0.1)]} />,
+    );
     expect(screen.getByText('tent: It takes a thing.')).toBeDefined();
   });
 

@@ -1,4 +1,5 @@
 // Where what the thing mirrors stands, and the cards that it should show, on a plan or a side view.
+import { useRankingWords } from '../messages/ranking';
 import type { Mirrors } from '../state/mirrors';
 import type { Scale } from './scale';
 
@@ -11,6 +12,7 @@ export function MirrorMarks({
   view: 'plan' | 'side';
   scale: Scale;
 }) {
+  const say = useRankingWords();
   return (
     <g className="mirror-marks">
       {mirrors.parts.map((part) =>
@@ -29,11 +31,11 @@ export function MirrorMarks({
       )}
       {mirrors.cards.map((card) => (
         <path
-          key={card.text}
+          key={say(card.says)}
           d={`M${card[view].map(([a = 0, b = 0]) => `${s.x(a)} ${s.y(b)}`).join('L')}Z`}
           className={`mirror-card is-${card.colour}`}
         >
-          <title>{card.text}</title>
+          <title>{say(card.says)}</title>
         </path>
       ))}
     </g>

@@ -5,12 +5,15 @@ import { useEffect, useState } from 'react';
 import type { Shoot } from '../api/client';
 import { useFlags } from '../api/queries';
 import { useCommonWords } from '../messages/common';
+import { inOneGo } from '../messages/facts';
+import { useSetWords } from '../messages/set';
 import { useFlagMarks } from '../state/flags';
 
 const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
 
 export function FlagFinder({ document }: { document: Shoot }) {
   const t = useCommonWords();
+  const say = useSetWords();
   const limited = Object.values(document.brief.dark).some((limit) => limit !== null);
   const [wanted, setWanted] = useState(false);
   const { data, isFetching, error, progress } = useFlags(document, limited && wanted);
@@ -45,7 +48,7 @@ export function FlagFinder({ document }: { document: Shoot }) {
       {error ? <p role="alert">{t('common-try-again', { message: error.message })}</p> : null}
       {data ? (
         <>
-          <p>{data.sentence}</p>
+          <p>{inOneGo(say, data.says)}</p>
           <table className="list mirror-list">
             <thead>
               <tr>
@@ -68,8 +71,8 @@ export function FlagFinder({ document }: { document: Shoot }) {
           </table>
           <ul className="notes">
             {data.flags.map((f) => (
-              <li key={f.text} className="note">
-                {f.text}
+              <li key={say(f.says)} className="note">
+                {say(f.says)}
               </li>
             ))}
           </ul>

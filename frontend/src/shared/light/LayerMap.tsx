@@ -3,14 +3,16 @@
 import type { Schemas, Shoot } from '../api/client';
 import { LightBands } from '../drawing/LightBands';
 import { useCommonWords } from '../messages/common';
+import { useSetWords } from '../messages/set';
 import { formatLength } from '../units/length';
 
 export function LayerMap({ map, units }: { map: Schemas['LightMapResult']; units: Shoot['units'] }) {
   const t = useCommonWords();
+  const say = useSetWords();
   return (
     <figure className="elevation">
-      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label={map.sentence}>
-        <title>{map.sentence}</title>
+      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label={say(map.says)}>
+        <title>{say(map.says)}</title>
         <LightBands
           map={map.stops}
           x={0}

@@ -4,6 +4,10 @@ import { useShoot } from '../state/store';
 import type { Units } from '../units/length';
 import { type Say, speaker } from './speaker';
 
+/** Facts, one sentence after another. */
+export const inOneGo = (say: Say, facts: Parameters<Say>[0][]): string =>
+  facts.map((fact) => say(fact)).join(' ');
+
 /** What puts the facts of one file of messages into words, and a hook for it; another language or other units change it
  *  at once. */
 export function factWords(source: string): {

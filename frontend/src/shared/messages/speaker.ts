@@ -12,6 +12,7 @@ export type Part =
   | 'value'
   | 'spread'
   | 'detail'
+  | 'reason'
   | 'figure'
   | 'limit'
   | 'source';
@@ -87,6 +88,7 @@ export function speaker(
 ): Say {
   const bundle = bundleIn(language, {
     LENGTH: ([metres]: FluentVariable[]) => tape(Number(metres?.valueOf()), units),
+    CAP: ([text]: FluentVariable[]) => `${text}`.replace(/^./u, (first) => first.toUpperCase()),
   });
   bundle.addResource(new FluentResource(source));
   const words = valueWords(language);

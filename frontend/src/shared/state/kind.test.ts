@@ -1,21 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas, Shoot } from '../api/client';
-import { figureOf, inDesign, inOrder } from './kind';
+import { inDesign, inOrder } from './kind';
 
 type Row = Schemas['RankedResult'];
-const row = (kind: string, penalty: number | null, background = '-1.8 stops') =>
-  ({ kind, penalty, figures: { background }, lamp: 'bulb_15', design: { kind } }) as unknown as Row;
+const row = (kind: string, penalty: number | null) =>
+  ({ kind, penalty, lamp: 'bulb_15', design: { kind } }) as unknown as Row;
 
 describe('kinds that are ranked', () => {
   it('stand with the best first and those that cannot serve last, whatever the order they came in', () => {
     const order = inOrder([row('tent', null), row('card', 1.2), row('frame', 0.3)]);
     expect(order.map((r) => r.kind)).toEqual(['frame', 'card', 'tent']);
-  });
-
-  it('show a minus as a minus', () => {
-    expect(figureOf(row('card', 1), 'background')).toBe('−1.8 stops');
-    expect(figureOf(row('card', 1, '+0.2 stops'), 'background')).toBe('+0.2 stops');
-    expect(figureOf({ ...row('card', 1), figures: null } as Row, 'background')).toBeUndefined();
   });
 
   it('are tried on a copy of the document, with the lamp that lights them', () => {

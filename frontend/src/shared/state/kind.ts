@@ -14,10 +14,6 @@ export function inDesign(document: Shoot, row: Pick<Row, 'design' | 'lamp'>): Sh
   return { ...document, brief: { ...document.brief, lamp }, design: row.design as Shoot['design'] };
 }
 
-/** A figure of the kind as it is shown, its minus a minus. */
-export const figureOf = (row: Row, key: keyof NonNullable<Row['figures']>) =>
-  row.figures?.[key].replace(/^-/, '−');
-
 /** Take the kind, in the size that it was ranked in. */
 export function takeKind(row: Row): void {
   edit(

@@ -62,7 +62,7 @@ def _catalogue() -> Catalogue:
         subject_colours=options(catalogue.subject_colours()),
         materials=options(catalogue.bars()),
         saws=options(catalogue.saws()),
-        roles=options(catalogue.roles()),
+        roles=catalogue.roles(),
         board_faces=options(catalogue.board_faces()),
         exports=options(catalogue.exports()),
         coloured=catalogue.coloured_lamps(),

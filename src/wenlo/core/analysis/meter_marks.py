@@ -9,11 +9,12 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.brief.set_objects import MeterMark
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.exposure import aperture_for, format_aperture
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import light_key
@@ -62,7 +63,7 @@ class MarkReading:
     stops: float
     aperture: str
     parts: tuple[ReadingPart, ...]
-    words: str
+    says: tuple[Fact, ...]
     inside: bool = True
 
 
@@ -103,24 +104,32 @@ def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[ReadingPart, .
     return tuple(sorted((p for p in rows if p.share > 1e-4), key=lambda p: -p.share))
 
 
-WORDS = {"direct": "straight", "modifier": "by way of the modifier", "room": "returned by the room"}
+SAYS = Phrases(
+    "meter",
+    {
+        "outside": {},
+        "dark": {},
+        "parts": {"parts": "list"},
+        "part": {"share": "share", "lamp": "label", "way": "choice"},
+        "cure": {"way": "choice", "lamp": "label", "takes": "in_stops", "all": "choice"},
+    },
+    room="set",
+)
+
+MOST_SAID = 4
+"""So many shares of a reading are said. [-]"""
 
 
-def _words(parts: Sequence[ReadingPart]) -> str:
+def _said(parts: Sequence[ReadingPart]) -> tuple[Fact, ...]:
     told = [p for p in parts if p.share >= LEAST_TOLD]
     if not told:
-        return "No light comes here."
-    shares = ", ".join(f"{p.share * 100:.0f} % {p.lamp} {WORDS[p.way]}" for p in told[:4])
-    return f"{shares}. {_cure(told[0])}"
-
-
-def _cure(first: ReadingPart) -> str:
-    cost = "all of it" if math.isinf(first.without) else format_stops(first.without)
-    if first.way == "room":
-        return f"To darken it, black cloth on the wall or ceiling that returns {first.lamp}: at most {cost}."
-    if first.way == "direct":
-        return f"A flag between {first.lamp} and here takes {cost}."
-    return f"A flag at the modifier's edge, or {first.lamp} farther away, takes up to {cost}."
+        return (SAYS("dark"),)
+    shares = tuple(SAYS("part", share=p.share, lamp=p.lamp, way=p.way) for p in told[:MOST_SAID])
+    first = told[0]
+    cure = SAYS(
+        "cure", way=first.way, lamp=first.lamp, takes=told_stops(first.without), all=yes(math.isinf(first.without))
+    )
+    return SAYS("parts", parts=shares), cure
 
 
 _measured: LruCache[Measured] = LruCache(8)
@@ -168,7 +177,7 @@ def mark_readings(
                     stops=-math.inf,
                     aperture="–",
                     parts=(),
-                    words="It stands outside of the room.",
+                    says=(SAYS("outside"),),
                     inside=False,
                 )
             )
@@ -186,7 +195,7 @@ def mark_readings(
                 stops=-stops_between(key, lux),
                 parts=parts,
                 aperture=format_aperture(stop) if math.isfinite(stop) else "no light",
-                words=_words(parts),
+                says=_said(parts),
             )
         )
     return tuple(found), key * power

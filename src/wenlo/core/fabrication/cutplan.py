@@ -100,9 +100,6 @@ MOST_OWN = 8
 MOST_NODES = 500
 """So far is looked for the last of what is cheaper among plans of one length."""
 
-TO_A_MILLIMETRE = 1e-3
-"""Bars are sold in whole millimetres. [m]"""
-
 OWN_WEIGHT = 1e-3
 """A metre of one's own weighs so much against one bought, so that short offcuts go first."""
 
@@ -216,8 +213,9 @@ def _limits(columns: Columns, sources: Sources) -> tuple[np.ndarray, np.ndarray]
 
 def _whole(bought: float, stock: Sequence[StockLength]) -> float:
     # bars come whole: what is bought is a multiple of what goes into all lengths that are sold
-    step = math.gcd(*(round(s.length / TO_A_MILLIMETRE) for s in stock)) * TO_A_MILLIMETRE
-    return math.ceil(bought / step - 1e-6) * step
+    step = math.gcd(*(round(s.length / PRECISION) for s in stock)) * PRECISION
+    # rounded, so that what is bought is never less by the last binary digit
+    return round(math.ceil(bought / step - 1e-6) * step, 9)
 
 
 def _choose(columns: Columns, sources: Sources, demand: Sequence[int], least: float) -> list[int]:

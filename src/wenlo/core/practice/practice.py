@@ -5,7 +5,7 @@ shown.
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 import numpy as np
 
@@ -15,17 +15,28 @@ from wenlo.core.calibration.model import KEY, as_found
 from wenlo.core.calibration.simulated import Array, SimulatedExposure, Truth, frame, readings
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import FieldError, InvalidInput
+from wenlo.core.facts import Fact, Phrases, yes
 from wenlo.core.photometry.exposure import luminous_exposure_for
 from wenlo.core.scene import scene_builder
 
 ExerciseKind = Literal["second lamp", "darker wall", "which layer", "one card"]
 
-KINDS: Mapping[ExerciseKind, str] = {
-    "second lamp": "Where is the second lamp?",
-    "darker wall": "How much darker is the wall?",
-    "which layer": "Which layer was taken away?",
-    "one card": "Fix this reflection with one card",
-}
+KINDS: tuple[ExerciseKind, ...] = get_args(ExerciseKind)
+
+SAYS = Phrases(
+    "exercise",
+    {
+        "name": {"kind": "choice"},
+        "question": {"kind": "choice"},
+        "choice": {"choice": "choice"},
+        "answer-lamp": {"where": "choice", "angle": "angle", "right": "choice", "away": "length"},
+        "missed-by": {"off": "length"},
+        "answer-wall": {"stops": "in_stops", "times": "tenth", "alone": "in_stops"},
+        "answer-layer": {"what": "choice", "gain": "in_stops"},
+        "answer-card": {"lean": "angle", "rise": "angle", "up": "angle"},
+    },
+    room="exercises",
+)
 
 LARGE = Taking(width=360, height=240, samples=6)
 
@@ -37,14 +48,6 @@ HALVES: Mapping[ExerciseKind, float] = {"second lamp": 20.0, "darker wall": 0.5,
 
 
 @dataclass(frozen=True, kw_only=True)
-class AnswerChoice:
-    """One of the answers to choose from."""
-
-    id: str
-    words: str
-
-
-@dataclass(frozen=True, kw_only=True)
 class Exercise:
     """An exercise: what is shown of the set (without what is asked for), and how it is answered: on the plan, on the
     side view, in stops, by choice.
@@ -52,11 +55,10 @@ class Exercise:
 
     kind: ExerciseKind
     seed: int
-    question: str
     answered: Literal["plan", "side", "stops", "choice"]
     shown: Shoot
     pictures: tuple[str, ...]
-    choices: tuple[AnswerChoice, ...] = ()
+    choices: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -77,7 +79,7 @@ class Score:
     unit: str
     points: int
     truth: Answer
-    reason: str
+    says: tuple[Fact, ...]
 
 
 def _changed(**paths: Any) -> Shoot:
@@ -115,7 +117,7 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
         return _wall(random), None
     if kind == "which layer":
         before = _gelled(_ball(key_angle=55.0, layers=2))
-        return _without(before, str(random.choice([c.id for c in LAYERS]))), before
+        return _without(before, str(random.choice(list(LAYERS)))), before
     lean, rise = round(float(random.uniform(22.0, 42.0))), round(float(random.uniform(0.0, 25.0)))
     return (
         _changed(
@@ -133,11 +135,8 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
     )
 
 
-LAYERS = (
-    AnswerChoice(id="sheet", words="the whole sheet"),
-    AnswerChoice(id="layer", words="one of the two layers of the sheet"),
-    AnswerChoice(id="gel", words="the warm gel before the lamp"),
-)
+LAYERS = ("sheet", "layer", "gel")
+"""What may have been taken away: the whole sheet, one of its two layers, the gel."""
 
 
 def _wall(random: np.random.Generator) -> Shoot:
@@ -211,36 +210,14 @@ def exercise(kind: ExerciseKind, seed: int) -> Exercise:
     """The exercise of a kind that a seed gives, always the same."""
     true, _ = _true_set(kind, seed)
     if kind == "second lamp":
-        words = (
-            "The ball is lit by the sheet that is drawn and by a second, bare lamp. Tap where it stands on the plan."
-        )
         shown = true.model_copy(update={"brief": true.brief.model_copy(update={"others": []})})
-        return Exercise(kind=kind, seed=seed, question=words, answered="plan", shown=shown, pictures=("now",))
+        return Exercise(kind=kind, seed=seed, answered="plan", shown=shown, pictures=("now",))
     if kind == "darker wall":
-        words = (
-            "How many stops less light falls on the wall behind than on the face? The wall gives back as much as it"
-            " does on a grey card."
-        )
-        return Exercise(kind=kind, seed=seed, question=words, answered="stops", shown=true, pictures=("now",))
+        return Exercise(kind=kind, seed=seed, answered="stops", shown=true, pictures=("now",))
     if kind == "which layer":
-        words = (
-            "Before the lamp were a warm gel and a sheet of two layers. One thing was taken away between the frames;"
-            " the camera was not touched."
-        )
-        return Exercise(
-            kind=kind,
-            seed=seed,
-            question=words,
-            answered="choice",
-            shown=true,
-            pictures=("before", "after"),
-            choices=LAYERS,
-        )
-    words = (
-        "The plate shows the camera something dark. Tap, in the side view, where a white card must stand for the plate"
-        " to show it instead."
-    )
-    return Exercise(kind=kind, seed=seed, question=words, answered="side", shown=true, pictures=("now",))
+        pictures = ("before", "after")
+        return Exercise(kind=kind, seed=seed, answered="choice", shown=true, pictures=pictures, choices=LAYERS)
+    return Exercise(kind=kind, seed=seed, answered="side", shown=true, pictures=("now",))
 
 
 def picture(kind: ExerciseKind, seed: int, which: str) -> Array:
@@ -301,19 +278,15 @@ def _lamp_score(true: Shoot, at: tuple[float, float]) -> Score:
     off = abs((turned + 180.0) % 360.0 - 180.0)
     away = math.hypot(lamp.x, lamp.y)
     angle = math.degrees(math.atan2(lamp.x, -lamp.y))
-    side = "right" if angle > 0.0 else "left"
     where = "before" if abs(angle) < 60.0 else "beside" if abs(angle) < 110.0 else "behind"
-    reason = (
-        f"It stands {where} the ball, {abs(angle):.0f}° to the {side} of the camera: the part that it lights is round"
-        f" the point of the ball that faces it, and its shade begins 90° from there. How far it stands ({away:.1f} m)"
-        " cannot be seen, only its direction is scored."
-    )
+    says = SAYS("answer-lamp", where=where, angle=math.radians(abs(angle)), right=yes(angle > 0.0), away=round(away, 1))
+    missed_by = 2.0 * away * math.sin(math.radians(off) / 2.0)
     return Score(
         off=off,
         unit="°",
         points=_points("second lamp", off),
         truth=Answer(x=lamp.x, y=lamp.y),
-        reason=f"{reason} At its distance you were {2.0 * away * math.sin(math.radians(off) / 2.0) * 100:.0f} cm off.",
+        says=(says, SAYS("missed-by", off=round(missed_by, 2))),
     )
 
 
@@ -327,34 +300,22 @@ def _wall_score(true: Shoot, stops: float) -> Score:
     source = true.design.source_centre
     far = float(np.linalg.norm(np.array([0.0, brief.backdrop.distance, height]) - source))
     near = float(np.linalg.norm(scene_builder.face(brief) - source))
-    reason = (
-        f"It is {truth:.1f} stops. The wall is {far / near:.1f} times as far from the sheet as the face: by distance"
-        f" alone {2.0 * math.log2(far / near):.1f} stops; that the sheet is large and turned away from it, and that the"
-        " room gives light back, make the rest."
-    )
-    return Score(off=off, unit="stops", points=_points("darker wall", off), truth=Answer(stops=truth), reason=reason)
+    says = SAYS("answer-wall", stops=truth, times=far / near, alone=2.0 * math.log2(far / near))
+    return Score(off=off, unit="stops", points=_points("darker wall", off), truth=Answer(stops=truth), says=(says,))
 
 
 def _layer_score(true: Shoot, before: Shoot, choice: str) -> Score:
-    if choice not in {c.id for c in LAYERS}:
+    if choice not in LAYERS:
         _given(None, "choice", "Choose one of the three.")
-    what = next(c for c in LAYERS if _without(before, c.id) == true)
+    what = next(one for one in LAYERS if _without(before, one) == true)
     gain = math.log2(_key(true) / _key(before))
-    why = {
-        "sheet": "The shade's edge is hard and the shadow on the table has a rim: nothing scatters the light any more.",
-        "layer": (
-            "The picture is brighter, while the shade's edge and the colour stayed: a layer more costs light, and"
-            " softens next to nothing."
-        ),
-        "gel": "The picture lost its warmth and is a little brighter; the shade's edge stayed.",
-    }[what.id]
-    right = choice == what.id
+    right = choice == what
     return Score(
         off=0.0 if right else abs(gain),
         unit="stops",
         points=100 if right else 0,
-        truth=Answer(choice=what.id),
-        reason=f"It was {what.words}; the ball got {gain:.1f} stops brighter. {why}",
+        truth=Answer(choice=what),
+        says=(SAYS("answer-layer", what=what, gain=gain),),
     )
 
 
@@ -368,15 +329,11 @@ def _card_score(true: Shoot, at: tuple[float, float]) -> Score:
     reached = float(tapped @ along)
     off = float(np.linalg.norm(tapped - max(reached, 0.1) * along)) * 100.0
     spot = max(reached, 0.4) * along
-    reason = (
-        f"The plate leans {subject.lean:.0f}° and the camera looks down {camera.rise:.0f}°: light leaves a mirror as"
-        f" steeply as it comes, so that the camera sees what lies {math.degrees(turned):.0f}° up before the plate."
-        " Anywhere along that line a card serves; nearer it may be smaller."
-    )
+    says = SAYS("answer-card", lean=lean, rise=rise, up=turned)
     return Score(
         off=off,
         unit="cm",
         points=_points("one card", off),
         truth=Answer(x=float(spot[0]), y=float(spot[1]) + subject.face_height),
-        reason=reason,
+        says=(says,),
     )

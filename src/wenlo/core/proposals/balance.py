@@ -10,10 +10,11 @@ import numpy as np
 from wenlo.core.brief.brief import Brief, OtherLight
 from wenlo.core.catalog.data_files import gels
 from wenlo.core.catalog.own import SUN, WINDOW, is_natural
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import light_key
@@ -30,16 +31,31 @@ SEEN_APART = 15.0
 """Lamps nearer in colour are taken to match. [mired]"""
 
 
+ALIKE = 0.2
+"""A light that is so little brighter than the key lamp is taken to be level with it. [stop]"""
+
+SAYS = Phrases(
+    "balance",
+    {
+        "level": {"light": "label", "stops": "in_stops", "over": "choice"},
+        "up": {"stops": "in_stops", "dial": "in_stops", "lamps": "count", "times": "tenth", "window": "choice"},
+        "down": {"stops": "in_stops"},
+        "colour": {"apart": "count", "warmer": "choice", "gel_known": "choice", "gel": "label", "left": "count"},
+        "colour-alike": {},
+        "sun": {"start": "label", "end": "label", "stops": "in_stops"},
+    },
+    room="roles",
+)
+
+
 @dataclass(frozen=True, kw_only=True)
 class Balance:
-    """A light against the key lamp at the face: its level [stop], colour [mired, + is warmer], and in words what
-    matches it.
-    """
+    """A light against the key lamp at the face: its level [stop], colour [mired, + is warmer], and what matches it."""
 
     name: str
     level: float
     apart: float
-    words: str
+    says: tuple[Fact, ...]
 
 
 def nearest_gel(shift: float) -> tuple[str, float]:
@@ -64,38 +80,33 @@ def balances(brief: Brief, design: ModifierParameters) -> tuple[Balance, ...]:
             continue
         level = stops_between(got, own)
         apart = mired(scene_builder.white_of(light)) - mired(scene_builder.white_of(brief.lamp))
-        found.append(Balance(name=light.name, level=level, apart=apart, words=_words(brief, light, level, apart)))
+        found.append(Balance(name=light.name, level=level, apart=apart, says=_said(brief, light, level, apart)))
     return tuple(found)
 
 
-def _words(brief: Brief, light: OtherLight, level: float, apart: float) -> str:
-    over = "over" if level > 0 else "under"
-    said = [f"{light.name[:1].upper()}{light.name[1:]} is {format_stops(abs(level))} {over} the key lamp at the face."]
-    if level > 0.2 and is_natural(light.id):
-        more = math.ceil(2.0**level)
+def _said(brief: Brief, light: OtherLight, level: float, apart: float) -> tuple[Fact, ...]:
+    said = [SAYS("level", light=light.name, stops=told_stops(abs(level)), over=yes(level > 0))]
+    if level > ALIKE and is_natural(light.id):
         room = -math.log2(brief.lamp.power)
-        dial = f"its dial has {format_stops(room)} left" if room > 0.05 else "its dial is at the end"
-        hung = "over the window" if light.id == WINDOW else "between it and the subject"
-        said.append(
-            f"To come level the key lamp goes up {format_stops(level)} ({dial}), {more} lamps like it stand together,"
-            f" it comes {2.0 ** (level / 2):.1f} times nearer, or a neutral sheet of {format_stops(level)} hangs"
-            f" {hung}."
+        up = SAYS(
+            "up",
+            stops=told_stops(level),
+            dial=room if room > 0.05 else 0.0,
+            lamps=math.ceil(2.0**level),
+            times=2.0 ** (level / 2),
+            window=yes(light.id == WINDOW),
         )
-    elif level > 0.2:
-        said.append(f"To come level, turn it down {format_stops(level)}.")
-    if abs(apart) > SEEN_APART:
-        warm = "warmer" if apart > 0 else "colder"
-        gel, left = nearest_gel(apart + gels()[brief.lamp.gel].shift)
-        name = gels()[gel].name
-        match = (
-            f"on the key lamp, {name} brings them to {abs(left):.0f} mired"
-            if gel not in ("none", brief.lamp.gel)
-            else "no gel here matches it"
-        )
-        said.append(f"It is {abs(apart):.0f} mired {warm}: {match}.")
-    else:
-        said.append("Their colours match.")
-    return " ".join(said)
+        said.append(up)
+    elif level > ALIKE:
+        said.append(SAYS("down", stops=told_stops(level)))
+    if abs(apart) <= SEEN_APART:
+        return (*said, SAYS("colour-alike"))
+    gel, left = nearest_gel(apart + gels()[brief.lamp.gel].shift)
+    known = gel not in ("none", brief.lamp.gel)
+    colour = SAYS(
+        "colour", apart=abs(apart), warmer=yes(apart > 0), gel_known=yes(known), gel=gels()[gel].name, left=abs(left)
+    )
+    return (*said, colour)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -1,4 +1,4 @@
-"""Proposals for levels in the room: background, contrast and exposure, each with its reason in words."""
+"""Proposals for levels in the room: background, contrast and exposure, each with its reason."""
 
 import math
 from collections.abc import Iterator
@@ -7,14 +7,37 @@ from wenlo.core.analysis.figures import readings_in_room, setting_for
 from wenlo.core.analysis.gauges import STOP_BAND
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
+from wenlo.core.facts import Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture, third_stop_iso
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.power_reduction import ways_down
 from wenlo.core.proposals.proposal_context import CAREFUL, SIZING, Case, Change, Proposal, changes_of, down, up
 from wenlo.core.proposals.search import first_that_meets
 from wenlo.core.scene import scene_builder
+
+SAYS = Phrases(
+    "offer",
+    {
+        "backdrop": {"way": "choice", "distance": "length", "stops": "by_stops", "wanted": "by_stops"},
+        "backdrop-none": {"way": "choice", "distance": "length", "stops": "by_stops"},
+        "nearer-for-background": {"distance": "length", "stops": "by_stops"},
+        "room-first": {},
+        "walls": {"cloth": "choice", "finish": "label", "then": "in_stops", "now": "in_stops", "wanted": "in_stops"},
+        "distance-for-contrast": {"distance": "length", "way": "choice", "contrast": "in_stops"},
+        "iso": {"iso": "count", "aperture": "label"},
+        "open-up": {"aperture": "label", "over": "in_stops", "iso": "count"},
+        "aperture": {"aperture": "label", "iso": "count"},
+        "raise-iso": {"iso": "count", "short": "in_stops", "aperture": "label"},
+        "power": {"power": "power"},
+        "full-power": {"iso": "count", "short": "in_stops"},
+        "too-bright": {"over": "in_stops"},
+        "nearer": {"distance": "length", "stops": "in_stops", "edge": "length"},
+        "nearer-not-enough": {"stops": "in_stops"},
+    },
+    room="proposals",
+)
 
 MARGIN = 0.08
 """Two half-widths of SIZING. [stop]"""
@@ -44,28 +67,19 @@ def for_background(case: Case) -> Iterator[Proposal]:
         tolerance=0.01,
         samples=6,
     )
-    title = "Move the subject from the backdrop" if now > wanted else "Move the subject toward the backdrop"
+    way = "away" if now > wanted else "toward"
     if there is None:
         yield Proposal(
             id="backdrop_distance",
-            title=title,
+            says=SAYS("backdrop-none", way=way, distance=end, stops=told_stops(level(end))),
             changes=(),
-            reason=(
-                f"Within this room the backdrop stays at {format_stops(level(end), signed=True)} at best"
-                f" ({case.length(end)} away). Choose a darker or lighter backdrop, flag the sheet's side toward it, or"
-                " bring the sheet nearer to the face."
-            ),
         )
     else:
         value = round(up(there), 3)
         yield Proposal(
             id="backdrop_distance",
-            title=title,
+            says=SAYS("backdrop", way=way, distance=value, stops=told_stops(level(value)), wanted=wanted),
             changes=(Change(path="brief.backdrop.distance", value=value),),
-            reason=(
-                f"{case.length(value)} from the backdrop it gets {format_stops(level(value), signed=True)} against the"
-                f" face (wanted {format_stops(wanted, signed=True)})."
-            ),
         )
     if now > wanted + STOP_BAND:
         yield from _nearer_sheet_for_background(case)
@@ -88,12 +102,8 @@ def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
         value = round(max(down(near), 0.15), 3)
         yield Proposal(
             id="sheet_nearer",
-            title="Bring the light nearer to the face",
+            says=SAYS("nearer-for-background", distance=value, stops=told_stops(level(value))),
             changes=changes_of({reach.id: value}),
-            reason=(
-                f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
-                f"{format_stops(level(value), signed=True)}."
-            ),
         )
 
 
@@ -107,12 +117,7 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
 
     now = contrast(brief)
     if not scene_builder.fits_in_room(brief, d):
-        yield Proposal(
-            id="contrast_unknown",
-            title="Bring the set into the room first",
-            changes=(),
-            reason="The set does not fit the room, so what its walls return is not known.",
-        )
+        yield Proposal(id="contrast_unknown", says=SAYS("room-first"), changes=())
         return
     finishes = (
         ("black_cloth", "dark_carpet", "mid_grey") if now < wanted else ("white_paint", "cream_paint", "mid_grey")
@@ -121,19 +126,17 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
         room = brief.room.model_copy(update={"walls": finish})
         value = contrast(brief.model_copy(update={"room": room}))
         if abs(value - wanted) < abs(now - wanted) and finish != brief.room.walls:
-            what = (
-                "Hang heavy black cloth on the walls"
-                if finish == "black_cloth"
-                else f"Walls in {finish_material(finish).name}"
-            )
             yield Proposal(
                 id=f"walls_{finish}",
-                title=what,
-                changes=(Change(path="brief.room.walls", value=finish),),
-                reason=(
-                    f"The shadow side is filled by the room alone: the contrast becomes {format_stops(value)} "
-                    f"(now {format_stops(now)}, wanted {format_stops(wanted)})."
+                says=SAYS(
+                    "walls",
+                    cloth=yes(finish == "black_cloth"),
+                    finish=finish_material(finish).name,
+                    then=told_stops(value),
+                    now=told_stops(now),
+                    wanted=wanted,
                 ),
+                changes=(Change(path="brief.room.walls", value=finish),),
             )
             break
     reach = kind_of(d).capabilities.travel
@@ -153,12 +156,13 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
         if scene_builder.fits_in_room(brief, reach.put(d, value)):
             yield Proposal(
                 id="sheet_for_contrast",
-                title=f"Light at {case.length(value)} from the face",
-                changes=changes_of({reach.id: value}),
-                reason=(
-                    f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast"
-                    f" becomes {format_stops(contrast(brief, reach.put(d, value)))}."
+                says=SAYS(
+                    "distance-for-contrast",
+                    distance=value,
+                    way="gains" if now < wanted else "falls",
+                    contrast=told_stops(contrast(brief, reach.put(d, value))),
                 ),
+                changes=changes_of({reach.id: value}),
             )
 
 
@@ -174,23 +178,18 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
         if over <= 0.05:
             yield Proposal(
                 id="set_iso",
-                title=f"Set ISO {iso:.0f}",
+                says=SAYS("iso", iso=iso, aperture=format_aperture(brief.camera.aperture)),
                 changes=(Change(path="brief.camera.iso", value=iso),),
-                reason=f"At {format_aperture(brief.camera.aperture)} the face is then exposed right.",
             )
             return
         aperture = third_stop_aperture(brief.camera.aperture / 2 ** (over / 2), toward="wider")
         if aperture >= wanted.aperture_widest - 0.05:
             yield Proposal(
                 id="open_up",
-                title=f"Open to {format_aperture(aperture)}",
+                says=SAYS("open-up", aperture=format_aperture(aperture), over=told_stops(over), iso=wanted.iso_highest),
                 changes=(
                     Change(path="brief.camera.aperture", value=round(aperture, 4)),
                     Change(path="brief.camera.iso", value=wanted.iso_highest),
-                ),
-                reason=(
-                    f"{format_stops(over)} are missing at ISO {wanted.iso_highest:.0f}; the wider opening makes them up"
-                    " and leaves less in focus."
                 ),
             )
         yield from _nearer_for_exposure(case, over)
@@ -200,18 +199,16 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
             aperture = third_stop_aperture(setting.aperture)
             yield Proposal(
                 id="set_aperture",
-                title=f"Set {format_aperture(aperture)}",
+                says=SAYS("aperture", aperture=format_aperture(aperture), iso=brief.camera.iso),
                 changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)),),
-                reason=f"At ISO {brief.camera.iso:.0f} the face is then exposed right.",
             )
             return
         iso = third_stop_iso(brief.camera.iso * 2**short, at_least=True)
         if iso <= ISO_HIGHEST:
             yield Proposal(
                 id="raise_iso",
-                title=f"Raise to ISO {iso:.0f}",
+                says=SAYS("raise-iso", iso=iso, short=short, aperture=format_aperture(wanted.aperture_widest)),
                 changes=(Change(path="brief.camera.iso", value=iso),),
-                reason=f"{format_stops(short)} are missing at {format_aperture(wanted.aperture_widest)}.",
             )
         yield from _nearer_for_exposure(case, short)
     else:
@@ -219,9 +216,8 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
         if lamp.lowest_power <= power <= 1.0:
             yield Proposal(
                 id="set_power",
-                title=f"Set the lamp to {format_power(power)}",
+                says=SAYS("power", power=power),
                 changes=(Change(path="brief.lamp.power", value=round(power, 4)),),
-                reason="The face is then exposed right at the present camera setting.",
             )
         elif power > 1.0:
             short = math.log2(power)
@@ -229,19 +225,13 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
             if iso <= ISO_HIGHEST:
                 yield Proposal(
                     id="raise_iso",
-                    title=f"Full power and ISO {iso:.0f}",
+                    says=SAYS("full-power", iso=iso, short=short),
                     changes=(Change(path="brief.lamp.power", value=1.0), Change(path="brief.camera.iso", value=iso)),
-                    reason=f"Full power is {format_stops(short)} short.",
                 )
             yield from _nearer_for_exposure(case, short)
         else:
             over = stops_between(lamp.lowest_power, power) if power > 0.0 else math.inf
-            yield Proposal(
-                id="too_bright",
-                title="Too bright at the lowest setting",
-                changes=(),
-                reason=f"The lamp's lowest setting is {format_stops(over)} too bright. What takes it away:",
-            )
+            yield Proposal(id="too_bright", says=SAYS("too-bright", over=told_stops(over)), changes=())
             yield from ways_down(case, over, lamp.lowest_power)
 
 
@@ -258,21 +248,12 @@ def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
     target = reading(reach.get(case.design)) * 2 ** (stops + MARGIN)
     near = first_that_meets(lambda x: reading(x) >= target, start=reach.get(case.design), end=0.2, tolerance=0.004)
     if near is None:
-        yield Proposal(
-            id="nearer",
-            title="Bringing the light nearer is not enough",
-            changes=(),
-            reason=(
-                f"{format_stops(stops)} cannot be made up by distance with this lamp; use a stronger lamp or a thinner"
-                " sheet."
-            ),
-        )
+        yield Proposal(id="nearer", says=SAYS("nearer-not-enough", stops=told_stops(stops)), changes=())
         return
     value = round(max(down(near), 0.15), 4)
     edge = case.light(**{reach.id: value}).shadow_edge
     yield Proposal(
         id="nearer",
-        title=f"Bring the light to {case.length(value)}",
+        says=SAYS("nearer", distance=value, stops=told_stops(stops), edge=edge),
         changes=changes_of({reach.id: value}),
-        reason=f"That makes up {format_stops(stops)}; the shadow edge becomes {case.length(edge)}.",
     )

@@ -5,16 +5,36 @@ from collections.abc import Iterator
 
 from wenlo.core.analysis.source_light import Light
 from wenlo.core.catalog.data_files import gels
+from wenlo.core.facts import ArgKind, Fact, Phrases, told_stops
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.proposal_context import Case, Change, Proposal, changes_of
+
+ALSO: dict[str, ArgKind] = {"edge": "length", "edge_then": "length", "falls": "in_stops", "falls_then": "in_stops"}
+
+SAYS = Phrases(
+    "offer",
+    {
+        "neutral": {"gel": "label", "stops": "in_stops"},
+        "layer": {"stops": "in_stops", **ALSO},
+        "farther-to-dim": {"what": "choice", "distance": "length", "stops": "in_stops", **ALSO},
+        "close-down": {"aperture": "label"},
+        "faster": {"part": "count"},
+        "still": {"stops": "in_stops"},
+        "over-lowest": {"stops": "in_stops"},
+    },
+    room="proposals",
+)
 
 DARKEST_OPENING = 22.0
 """Smaller openings blur the picture by diffraction. [-]"""
 
 TRIES = 7
+
+NOTICED = 0.15
+"""Nobody asks for less. [stop]"""
 
 
 def ways_down(case: Case, over: float, lowest: float) -> Iterator[Proposal]:
@@ -30,41 +50,39 @@ def ways_down(case: Case, over: float, lowest: float) -> Iterator[Proposal]:
     before, able = case.light(), kind_of(case.design).capabilities
     yield from _neutral(case, over, dial)
     yield from _layer(case, over, dial, before)
-    yield from _farther(case, over, dial, before, able.lamp_travel, "Move the lamp back from the sheet")
-    yield from _farther(case, over, dial, before, able.travel, "Move the whole light back")
+    yield from _farther(case, over, dial, before, able.lamp_travel, "lamp")
+    yield from _farther(case, over, dial, before, able.travel, "light")
     yield from _opening(case, over, dial)
 
 
-def _also(case: Case, before: Light, after: Light) -> str:
-    edge = f"the shadow edge goes from {case.length(before.shadow_edge)} to {case.length(after.shadow_edge)}"
-    even = (
-        f"the fall over the sheet from {format_stops(before.sheet.centre_to_edge)} to"
-        f" {format_stops(after.sheet.centre_to_edge)}"
-    )
-    return f"{edge}, {even}"
+def _also(before: Light, after: Light) -> dict[str, float]:
+    return {
+        "edge": before.shadow_edge,
+        "edge_then": after.shadow_edge,
+        "falls": told_stops(before.sheet.centre_to_edge),
+        "falls_then": told_stops(after.sheet.centre_to_edge),
+    }
 
 
-def _left(over: float, taken: float) -> str:
+def _left(over: float, taken: float) -> tuple[Fact, ...]:
     rest = over - taken
-    if rest > 0.15:
-        return f" {format_stops(rest)} are still to go."
-    return f" It then burns {format_stops(-rest)} above its lowest setting." if rest < -0.15 else ""
+    if rest > NOTICED:
+        return (SAYS("still", stops=told_stops(rest)),)
+    return (SAYS("over-lowest", stops=told_stops(-rest)),) if rest < -NOTICED else ()
 
 
 def _neutral(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
     if case.brief.lamp.gel != "none":
         return
     filters = [(-math.log2(g.transmittance), g) for g in gels().values() if not g.shift and g.id != "none"]
-    enough = sorted(f for f in ((stops, gel.id) for stops, gel in filters) if f[0] >= over - 0.15)
+    enough = sorted(f for f in ((stops, gel.id) for stops, gel in filters) if f[0] >= over - NOTICED)
     stops, gel_id = enough[0] if enough else max((stops, gel.id) for stops, gel in filters)
     power = min(max(dial.value * 2.0 ** (stops - over), float(dial.value)), 1.0)
     yield Proposal(
         id="neutral",
-        title=f"Hang a {gels()[gel_id].name} before the lamp",
+        says=SAYS("neutral", gel=gels()[gel_id].name, stops=stops),
         changes=(Change(path="brief.lamp.gel", value=gel_id), Change(path="brief.lamp.power", value=round(power, 4))),
-        reason=(
-            f"It takes {format_stops(stops)} and changes neither the spread nor the shadow edge.{_left(over, stops)}"
-        ),
+        further=_left(over, stops),
     )
 
 
@@ -78,14 +96,14 @@ def _layer(case: Case, over: float, dial: Change, before: Light) -> Iterator[Pro
     taken = stops_between(before.key, after.key)
     yield Proposal(
         id="layer",
-        title="Add a layer",
+        says=SAYS("layer", stops=told_stops(taken), **_also(before, after)),
         changes=(*changes_of({slot.id: layers + 1}), dial),
-        reason=f"It takes {format_stops(taken)}; {_also(case, before, after)}.{_left(over, taken)}",
+        further=_left(over, taken),
     )
 
 
 def _farther(
-    case: Case, over: float, dial: Change, before: Light, slot: Slot[float] | None, title: str
+    case: Case, over: float, dial: Change, before: Light, slot: Slot[float] | None, what: str
 ) -> Iterator[Proposal]:
     if slot is None:
         return
@@ -107,9 +125,9 @@ def _farther(
     value = round(high, 2)
     yield Proposal(
         id=f"farther_{name}",
-        title=f"{title}, to {case.length(value)}",
+        says=SAYS("farther-to-dim", what=what, distance=value, stops=told_stops(taken), **_also(before, after)),
         changes=(*changes_of({name: value}), dial),
-        reason=f"It takes {format_stops(taken)}; {_also(case, before, after)}.{_left(over, taken)}",
+        further=_left(over, taken),
     )
 
 
@@ -119,15 +137,13 @@ def _opening(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
     if aperture <= DARKEST_OPENING:
         yield Proposal(
             id="close_down",
-            title=f"Close to {format_aperture(aperture)}",
+            says=SAYS("close-down", aperture=format_aperture(aperture)),
             changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)), dial),
-            reason="More is in focus; spread and shadow edge stay. Window and other lamps go down with it.",
         )
     if case.brief.lamp.type.kind == "continuous" and case.brief.picture_for != "film":
         shutter = camera.shutter / 2.0**over
         yield Proposal(
             id="faster",
-            title=f"Shutter 1/{round(1.0 / shutter)} s",
+            says=SAYS("faster", part=round(1.0 / shutter)),
             changes=(Change(path="brief.camera.shutter", value=shutter), dial),
-            reason="Movement is sharper; spread and shadow edge stay. Lamps on mains may flicker in so short a time.",
         )

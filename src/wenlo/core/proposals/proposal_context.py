@@ -6,12 +6,12 @@ from typing import Any, TypeVar
 
 from wenlo.core.analysis.source_light import Light, modifier_light
 from wenlo.core.brief.brief import Brief
+from wenlo.core.facts import Fact
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot, StandingSheet
 from wenlo.core.transport.solve import DRAFT
 from wenlo.core.transport.tree import bounds
-from wenlo.core.units.length import UnitSystem, format_length
 
 T = TypeVar("T")
 
@@ -32,12 +32,15 @@ class Change:
 
 @dataclass(frozen=True, kw_only=True)
 class Proposal:
-    """A change that reaches the target, or the reason why none does (``changes`` empty)."""
+    """A change that reaches the target, or the reason why none does (``changes`` empty).
+
+    ``says`` what to do and, as its ``reason``, what comes of it; ``further`` is said after that.
+    """
 
     id: str
-    title: str
-    reason: str
+    says: Fact
     changes: tuple[Change, ...]
+    further: tuple[Fact, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -46,11 +49,6 @@ class Case:
 
     brief: Brief
     design: ModifierParameters
-    units: UnitSystem
-
-    def length(self, value: float) -> str:
-        """A length as the user reads it."""
-        return format_length(value, system=self.units)
 
     def light_at(self, slot: Slot[T], value: T) -> Light:
         """The modifier's light with one parameter changed."""

@@ -8,7 +8,6 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.proposals import lengths, levels, sizing
 from wenlo.core.proposals.proposal_context import Case, Proposal
-from wenlo.core.units.length import UnitSystem
 
 MAKERS: Mapping[GaugeKey, Callable[[Case], Iterator[Proposal]]] = {
     "shadow_edge": sizing.for_shadow_edge,
@@ -25,18 +24,15 @@ SHEET_GAUGES = frozenset({"shadow_edge", "evenness", "spill", "loss"})
 """Gauges of the modifier alone; frames have proposals of their own for them, other kinds change one length."""
 
 
-def proposals(
-    brief: Brief, design: ModifierParameters, key: GaugeKey, *, units: UnitSystem = "metric"
-) -> tuple[Proposal, ...]:
+def proposals(brief: Brief, design: ModifierParameters, key: GaugeKey) -> tuple[Proposal, ...]:
     """All proposals for one gauge.
 
     Parameters
     ----------
     brief, design: the present state.
     key: the gauge to bring into its band.
-    units: how lengths are written.
     """
-    case = Case(brief=brief, design=design, units=units)
+    case = Case(brief=brief, design=design)
     if kind_of(design).capabilities.standing is None and key in SHEET_GAUGES:
         return tuple(lengths.for_gauge(case, key))
     return tuple(MAKERS[key](case))

@@ -4,15 +4,19 @@ import numpy as np
 
 from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.brief.set_objects import Board
+from wenlo.core.facts import told_stops, yes
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.role_stage import (
+    SAYS,
     TRIES,
     Placement,
     RoleCheck,
     Stage,
     card_beside,
+    contrast_check,
     contrast_of,
+    in_the_picture,
     out_of_the_picture,
 )
 from wenlo.core.scene import scene_builder
@@ -35,25 +39,12 @@ def fill_card(stage: Stage, lamp: str) -> Placement:
         if after <= wanted:
             break
     if not tried:
-        return Placement(
-            role="fill_card",
-            words="",
-            why_not="Wherever a card fills, the lens sees it: a longer lens, or a smaller card set by hand.",
-        )
+        return Placement(role="fill_card", why_not=SAYS("board-seen", black="no"))
     _, after, board = min(tried, key=lambda row: row[0])
-    words = (
-        f"{stage.length(abs(board.x))} beside the subject it brings the contrast from {format_stops(before)} to"
-        f" {format_stops(after)}; {format_stops(wanted)} is wanted."
-    )
-    if after > wanted + 0.2:
-        words += " A card does no more here: a lamp does, or a lighter room."
-    checks = (
-        RoleCheck(
-            holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}, wanted {format_stops(wanted)}."
-        ),
-        RoleCheck(holds=True, text="Out of the picture."),
-    )
-    return Placement(role="fill_card", words=words, boards=(board,), checks=checks)
+    says = SAYS("fill-card", away=abs(board.x), before=told_stops(before), after=told_stops(after), wanted=wanted)
+    more = (SAYS("fill-card-most"),) if after > wanted + 0.2 else ()
+    checks = (contrast_check(stage, after), in_the_picture(shown=False, cure="move"))
+    return Placement(role="fill_card", says=(says, *more), boards=(board,), checks=checks)
 
 
 def negative_fill(stage: Stage, lamp: str) -> Placement:
@@ -69,27 +60,12 @@ def negative_fill(stage: Stage, lamp: str) -> Placement:
         None,
     )
     if board is None:
-        return Placement(
-            role="negative_fill",
-            words="",
-            why_not="Wherever a black helps, the lens sees it: a longer lens, or a smaller black set by hand.",
-        )
+        return Placement(role="negative_fill", why_not=SAYS("board-seen", black="yes"))
     after = contrast_of(stage.readings(boards=[board]))
-    words = (
-        f"{stage.length(abs(board.x))} beside the subject it deepens the shadow side from {format_stops(before)} to"
-        f" {format_stops(after)} under the key."
-    )
-    return Placement(
-        role="negative_fill",
-        words=words,
-        boards=(board,),
-        checks=(
-            RoleCheck(
-                holds=after > before + 0.1,
-                text=f"It takes {format_stops(max(after - before, 0.0))} of the room's return.",
-            ),
-        ),
-    )
+    says = SAYS("black", away=abs(board.x), before=told_stops(before), after=told_stops(after))
+    takes = SAYS("black-takes", stops=max(told_stops(after) - told_stops(before), 0.0))
+    checks = (RoleCheck(holds=after > before + 0.1, says=takes),)
+    return Placement(role="negative_fill", says=(says,), boards=(board,), checks=checks)
 
 
 def ground(stage: Stage, lamp: str) -> Placement:
@@ -117,13 +93,9 @@ def ground(stage: Stage, lamp: str) -> Placement:
 
     before, after = under(stage.brief), under(stage.grown(boards=[board]))
     gain = stops_between(after, before) if before > 0.0 else 0.0
-    what = "chin" if person else "thing"
-    words = f"What looks down at it gets {format_stops(gain)} more under the {what}."
-    clear = out_of_the_picture(stage, board)
     checks = (
-        RoleCheck(holds=gain > 0.1, text=f"{format_stops(gain)} more from below."),
-        RoleCheck(
-            holds=clear, text="Out of the picture." if clear else "It shows in the picture: lower it, or frame tighter."
-        ),
+        RoleCheck(holds=gain > 0.1, says=SAYS("ground-more", stops=gain)),
+        in_the_picture(shown=not out_of_the_picture(stage, board), cure="lower"),
     )
-    return Placement(role="ground", words=words, boards=(board,), checks=checks)
+    says = SAYS("ground", stops=gain, person=yes(person))
+    return Placement(role="ground", says=(says,), boards=(board,), checks=checks)

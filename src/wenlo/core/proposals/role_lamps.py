@@ -7,14 +7,17 @@ import numpy as np
 from wenlo.core.analysis.clashes import seen_by_lens
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.catalog.data_files import gels
+from wenlo.core.facts import Fact, told_stops, yes
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.proposal_context import Change
 from wenlo.core.proposals.role_stage import (
     CLEAR_OF_WALLS,
     LEAST_BEHIND,
+    NEAR_WANTED,
     RIM_OVER_KEY,
+    SAYS,
     SEEN_OVER_WHITE,
     SPILLS_ON_FACE,
     STEEP,
@@ -22,7 +25,9 @@ from wenlo.core.proposals.role_stage import (
     RoleCheck,
     Stage,
     behind_subject,
+    contrast_check,
     contrast_of,
+    in_the_picture,
     lamp_at,
     power_for,
     reading_with,
@@ -45,24 +50,13 @@ def fill_lamp(stage: Stage, lamp: str) -> Placement:
     # it adds to the lit side as well: (lit + a p) / (fill + b p) is to be the ratio
     need, gives = lux["lit"] - 2.0**wanted * lux["fill"], 2.0**wanted * own - lit_too
     if need <= 0.0:
-        words = (
-            f"The shadow side is {format_stops(contrast_of(lux))} under the key already: no fill is needed, black would"
-            " deepen it."
-        )
-        return Placement(role="fill_lamp", words=words, why_not=words)
+        return Placement(role="fill_lamp", why_not=SAYS("no-fill", stops=told_stops(contrast_of(lux))))
     power, short = power_for(stage, light, need / gives if gives > 0.0 else math.inf)
     light = light.model_copy(update={"power": power})
     after = contrast_of(stage.readings(lights=[light]))
-    words = (
-        f"Beside the camera at {power * 100:.0f} % it brings the contrast to {format_stops(after)};"
-        f" {format_stops(wanted)} is wanted.{short}"
-    )
-    return Placement(
-        role="fill_lamp",
-        words=words,
-        lights=(light,),
-        checks=(RoleCheck(holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}."),),
-    )
+    says = SAYS("fill-lamp", power=power, after=told_stops(after), wanted=wanted)
+    checks = (contrast_check(stage, after),)
+    return Placement(role="fill_lamp", says=(says, *short), lights=(light,), checks=checks)
 
 
 def rim(stage: Stage, lamp: str) -> Placement:
@@ -80,24 +74,16 @@ def rim(stage: Stage, lamp: str) -> Placement:
     over = stops_between(own * power, key)
     level = -stops_between(key, stage.now()["backdrop"])
     shown = bool(seen_by_lens(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
-    words = (
-        f"It lights the edge at {format_stops(over, signed=True)} against the key, where the backdrop has"
-        f" {format_stops(level, signed=True)}: {format_stops(over - level)} of separation.{short}"
+    says = SAYS(
+        "rim", over=told_stops(over), backdrop=told_stops(level), apart=told_stops(told_stops(over) - told_stops(level))
     )
+    flares = spread["lens"] >= FLARES
     checks = (
-        RoleCheck(
-            holds=not shown, text="The lens does not see it." if not shown else "The lens sees it: move it aside or up."
-        ),
-        RoleCheck(
-            holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face is its spill."
-        ),
-        RoleCheck(
-            holds=spread["lens"] < 0.3,
-            text=f"{spread['lens'] * 100:.0f} % of the light on the lens comes from it"
-            + (": flag the lens." if spread["lens"] >= 0.3 else "."),
-        ),
+        in_the_picture(shown=shown, cure="move"),
+        RoleCheck(holds=spread["key"] < SPILL_SHOWS, says=SAYS("on-face", share=spread["key"])),
+        RoleCheck(holds=not flares, says=SAYS("on-lens", share=spread["lens"], flag=yes(flares))),
     )
-    return Placement(role="rim", words=words, lights=(light,), checks=checks)
+    return Placement(role="rim", says=(says, *short), lights=(light,), checks=checks)
 
 
 def halo(stage: Stage, lamp: str) -> Placement:
@@ -115,53 +101,46 @@ def halo(stage: Stage, lamp: str) -> Placement:
     key, wanted = stage.now()["key"], stage.brief.wanted.background
     need = key * 2.0**wanted - rest
     if need <= 0.0:
-        words = (
-            f"The backdrop has {format_stops(-stops_between(key, rest), signed=True)} already and"
-            f" {format_stops(wanted, signed=True)} is wanted: flag it instead."
-        )
-        return Placement(role="halo", words=words, why_not=words)
+        has = told_stops(-stops_between(key, rest))
+        return Placement(role="halo", why_not=SAYS("halo-bright", has=has, wanted=wanted))
     power, short = power_for(stage, light, need / max(own, 1e-30))
-    short += _dimmer(stage, light, own * power / need)
+    short = (*short, *_dimmer(stage, light, own * power / need))
     light = light.model_copy(update={"power": power})
     got = -stops_between(key, rest + own * power)
-    words = (
-        f"Hidden behind the subject at {power * 100:.0f} % it brings the middle of the backdrop to"
-        f" {format_stops(got, signed=True)}; {format_stops(wanted, signed=True)} is wanted.{short}"
-    )
+    says = SAYS("halo", power=power, got=told_stops(got), wanted=wanted)
     checks = (
-        RoleCheck(holds=abs(got - wanted) <= 0.3, text=f"Backdrop {format_stops(got, signed=True)}."),
-        RoleCheck(
-            holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face comes from it."
-        ),
+        RoleCheck(holds=abs(got - wanted) <= NEAR_WANTED, says=SAYS("backdrop", stops=told_stops(got))),
+        RoleCheck(holds=spread["key"] < SPILL_SHOWS, says=SAYS("on-face", share=spread["key"])),
     )
-    return Placement(role="halo", words=words, lights=(light,), checks=checks)
+    return Placement(role="halo", says=(says, *short), lights=(light,), checks=checks)
 
+
+SPILL_SHOWS, FLARES = 0.07, 0.3
+"""Shares of the light at the face and on the lens from which another lamp's is seen. [-]"""
 
 TOO_BRIGHT = 0.1
 """A backdrop that is so little too bright is left as it is. [stop]"""
 
 
-def _dimmer(stage: Stage, light: OtherLight, times: float) -> str:
+def _dimmer(stage: Stage, light: OtherLight, times: float) -> tuple[Fact, ...]:
     """What takes away the light that a lamp at its lowest has too much, each by itself, and how much each takes."""
     over = math.log2(max(times, 1e-9))
     if over < TOO_BRIGHT:
-        return ""
+        return ()
     deep = stage.brief.backdrop.distance
     away = math.hypot(deep - light.y, light.x)
     farther = away * math.sqrt(times)
-    ways = [f"a slit that lets out 1 part in {times:.1f} ({format_stops(over)})"]
+    ways = [SAYS("dim-slit", part=times, stops=over)]
     gel = min(
         (g for g in gels().values() if g.shift == 0 and g.colour is None and g.stops >= over - TOO_BRIGHT),
         key=lambda g: g.stops,
         default=None,
     )
     if gel is not None:
-        ways.append(f"a {gel.name} ({format_stops(gel.stops)})")
+        ways.append(SAYS("dim-gel", gel=gel.name, stops=gel.stops))
     if farther <= deep:
-        ways.append(
-            f"{stage.length(farther)} from the backdrop in place of {stage.length(away)} ({format_stops(over)})"
-        )
-    return f" Any of these takes it away: {'; '.join(ways)}."
+        ways.append(SAYS("dim-farther", far=farther, now=away, stops=over))
+    return (SAYS("dim", ways=tuple(ways)),)
 
 
 def top(stage: Stage, lamp: str) -> Placement:
@@ -169,12 +148,10 @@ def top(stage: Stage, lamp: str) -> Placement:
     height = stage.room.ceiling_at(0.0) - 0.15
     rise = min(height - float(stage.face[2]), 1.2)
     if rise < 0.3:
-        why = f"The ceiling is {stage.length(rise + 0.15)} over the eyes: no lamp fits above."
-        return Placement(role="top", words="", why_not=why)
+        return Placement(role="top", why_not=SAYS("top-low", room=rise + 0.15))
     room = stage.brief.backdrop.distance - CLEAR_OF_WALLS
     if room < LEAST_BEHIND:
-        why = f"The backdrop is {stage.length(stage.brief.backdrop.distance)} behind the head: no lamp fits between."
-        return Placement(role="top", words="", why_not=why)
+        return Placement(role="top", why_not=SAYS("top-near", room=stage.brief.backdrop.distance))
     # behind the head, so that it lights hair and shoulders and not the nose
     behind = min(max(rise / math.tan(STEEP), LEAST_BEHIND), room)
     light = lamp_at(stage, "top", lamp, stage.face + np.array([0.0, behind, rise]))
@@ -190,24 +167,20 @@ def top(stage: Stage, lamp: str) -> Placement:
     at_nose, rest, _ = reading_with(stage, light, nose)
     spills = stops_between(max(at_nose, 1e-9), max(rest, 1e-9))
     shown = bool(seen_by_lens(stage.brief, place[None, :])[0][0])
-    words = (
-        f"{stage.length(rise)} over the eyes and {stage.length(light.y)} behind them at {power * 100:.0f} %: "
-        f"light comes {math.degrees(angle):.0f}° from above, on hair and shoulders.{short}"
-    )
+    says = SAYS("top", rise=rise, behind=light.y, power=power, angle=angle)
+    dark = spills <= SPILLS_ON_FACE
     checks = (
-        RoleCheck(
-            holds=spills <= SPILLS_ON_FACE,
-            text=(
-                f"On the face it is {format_stops(spills, signed=True)} against the rest; "
-                f"{'the nose stays dark of it' if spills <= SPILLS_ON_FACE else 'flag it off the nose'}."
-            ),
-        ),
-        RoleCheck(
-            holds=not shown,
-            text="Out of the picture." if not shown else "The lens sees it: raise it, or frame tighter.",
-        ),
+        RoleCheck(holds=dark, says=SAYS("top-spill", stops=told_stops(spills), flag=yes(not dark))),
+        in_the_picture(shown=shown, cure="raise"),
     )
-    return Placement(role="top", words=words, lights=(light,), checks=checks)
+    return Placement(role="top", says=(says, *short), lights=(light,), checks=checks)
+
+
+BURNS_OUT = 4.5
+"""So far over white in the key a lamp has no colour left. [stop]"""
+
+SAME_WAY, SAME_COLOUR = 1.0, 30.0
+"""Nearer is taken for the same: directions [degree], colours [mired]."""
 
 
 def practical(stage: Stage, lamp: str) -> Placement:
@@ -232,19 +205,13 @@ def practical(stage: Stage, lamp: str) -> Placement:
     light = light.model_copy(update={"power": power})
     over = stops_between(own * power / stage.brief.lamp.power, white)
     shown = bool(seen_by_lens(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
-    words = f"It shines {format_stops(over, signed=True)} against a white card in the key.{short}"
+    burns = over >= BURNS_OUT
     checks = (
-        RoleCheck(holds=shown, text="In the picture." if shown else "Out of the picture: move it in."),
-        RoleCheck(
-            holds=over < 4.5,
-            text=(
-                "It keeps its colour."
-                if over < 4.5
-                else "It burns out: a weaker bulb, a gel, or more light on the subject."
-            ),
-        ),
+        RoleCheck(holds=shown, says=SAYS("in-picture", seen=yes(shown))),
+        RoleCheck(holds=not burns, says=SAYS("burns-out", burns=yes(burns))),
     )
-    return Placement(role="practical", words=words, lights=(light,), checks=checks)
+    says = SAYS("practical", over=told_stops(over))
+    return Placement(role="practical", says=(says, *short), lights=(light,), checks=checks)
 
 
 def pretended(stage: Stage, lamp: str) -> Placement:
@@ -252,44 +219,26 @@ def pretended(stage: Stage, lamp: str) -> Placement:
     del lamp
     light = next((o for o in stage.brief.others if o.seen or o.id == "window"), None)
     if light is None:
-        why = (
-            "Nothing in the set is meant to be seen: add a window, or a lamp that is meant to be seen, and call this"
-            " again."
-        )
-        return Placement(role="pretended", words="", why_not=why)
+        return Placement(role="pretended", why_not=SAYS("pretended-none"))
     bearing = math.degrees(math.atan2(light.x, -light.y))
     key_angle = kind_of(stage.design).slots["key_angle"]
     turn = round(key_angle.within(bearing), 1)
     apart = mired(scene_builder.white_of(light)) - mired(scene_builder.white_of(stage.brief.lamp))
     over = stage.over_key(light)
-    words = (
-        f"{light.name[:1].upper()}{light.name[1:]} lies {abs(bearing):.0f}° to the camera's"
-        f" {'right' if bearing > 0 else 'left'}: the key turns there."
-    )
+    says = SAYS("pretended", light=light.name, angle=math.radians(abs(bearing)), right=yes(bearing > 0))
+    there, match = abs(turn - bearing) < SAME_WAY, abs(apart) < SAME_COLOUR
     checks = (
         RoleCheck(
-            holds=abs(turn - bearing) < 1.0,
-            text=(
-                "The key comes from where the light seems to come from."
-                if abs(turn - bearing) < 1.0
-                else f"The key turns no farther than {key_angle.high:.0f}°; the light seems to come from"
-                f" {abs(bearing):.0f}°."
+            holds=there,
+            says=SAYS(
+                "pretended-way", there=yes(there), most=math.radians(key_angle.high), angle=math.radians(abs(bearing))
             ),
         ),
+        RoleCheck(holds=match, says=SAYS("pretended-colour", apart=abs(apart), match=yes(match))),
         RoleCheck(
-            holds=abs(apart) < 30.0,
-            text=f"Colours are {abs(apart):.0f} mired apart."
-            + ("" if abs(apart) < 30.0 else " A gel on the key that is as warm or as cold."),
-        ),
-        RoleCheck(
-            holds=over <= 0.0,
-            text=(
-                "It is not brighter at the face than the key."
-                if over <= 0.0
-                else f"It outshines the key by {format_stops(over)} at the face: the eye believes that one."
-            ),
+            holds=over <= 0.0, says=SAYS("pretended-level", brighter=yes(over > 0.0), stops=told_stops(abs(over)))
         ),
     )
     return Placement(
-        role="pretended", words=words, changes=(Change(path="design.key_angle", value=turn),), checks=checks
+        role="pretended", says=(says,), changes=(Change(path="design.key_angle", value=turn),), checks=checks
     )

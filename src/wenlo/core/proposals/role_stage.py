@@ -1,9 +1,9 @@
 """The set that a role is placed in: what stands there already, what its meters read, and where there is room."""
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,9 +13,10 @@ from wenlo.core.analysis.figures import readings_in_room
 from wenlo.core.brief.brief import Brief, OtherLight
 from wenlo.core.brief.set_objects import Board
 from wenlo.core.catalog.own import is_natural, lamp_of
+from wenlo.core.facts import Fact, Phrases, told_stops
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.proposal_context import Change
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import RoomBox
@@ -29,18 +30,57 @@ Vector = NDArray[np.float64]
 RoleId = Literal["fill_card", "fill_lamp", "rim", "halo", "top", "negative_fill", "ground", "practical", "pretended"]
 
 
-ROLES: dict[RoleId, tuple[str, str]] = {
-    "fill_card": ("Fill with a card", "a white board on the shadow side, as near as the wanted contrast asks"),
-    "fill_lamp": ("Fill with a lamp", "a lamp beside the camera, turned down to the wanted contrast"),
-    "rim": ("Rim from behind", "a lamp behind the subject, out of the picture, that draws their edge"),
-    "halo": ("Halo on the backdrop", "a lamp hidden behind the subject, aimed at the backdrop"),
-    "top": ("From the top", "a lamp over the camera's side, low enough that eye sockets stay lit"),
-    "negative_fill": ("Black on the shadow side", "a black board that takes the room's return from the shadow"),
-    "ground": ("Card under the subject", "a white board below, that lifts what lies under chin or thing"),
-    "practical": ("Lamp meant to be seen", "a lamp in the picture, bright but not burnt out"),
-    "pretended": ("Light as from a lamp or window seen", "the key turned to where the light seems to come from"),
-}
-"""Name and meaning of each role."""
+ROLES: tuple[RoleId, ...] = get_args(RoleId)
+
+
+SAYS = Phrases(
+    "role",
+    {
+        "name": {"role": "choice"},
+        "lamps-full": {"most": "count"},
+        "things-full": {"most": "count"},
+        "too-weak": {"stops": "in_stops"},
+        "too-strong": {"stops": "in_stops"},
+        "hidden": {},
+        "shows": {"cure": "choice"},
+        "contrast": {"stops": "deep_stops", "wanted": "in_stops"},
+        "on-face": {"share": "share"},
+        "fill-lamp": {"power": "share", "after": "deep_stops", "wanted": "in_stops"},
+        "no-fill": {"stops": "deep_stops"},
+        "rim": {"over": "by_stops", "backdrop": "by_stops", "apart": "in_stops"},
+        "on-lens": {"share": "share", "flag": "choice"},
+        "halo": {"power": "share", "got": "by_stops", "wanted": "by_stops"},
+        "halo-bright": {"has": "by_stops", "wanted": "by_stops"},
+        "backdrop": {"stops": "by_stops"},
+        "dim": {"ways": "list"},
+        "dim-slit": {"part": "tenth", "stops": "in_stops"},
+        "dim-gel": {"gel": "label", "stops": "in_stops"},
+        "dim-farther": {"far": "length", "now": "length", "stops": "in_stops"},
+        "top": {"rise": "length", "behind": "length", "power": "share", "angle": "angle"},
+        "top-low": {"room": "length"},
+        "top-near": {"room": "length"},
+        "top-spill": {"stops": "by_stops", "flag": "choice"},
+        "practical": {"over": "by_stops"},
+        "in-picture": {"seen": "choice"},
+        "burns-out": {"burns": "choice"},
+        "pretended": {"light": "label", "angle": "angle", "right": "choice"},
+        "pretended-none": {},
+        "pretended-way": {"there": "choice", "most": "angle", "angle": "angle"},
+        "pretended-colour": {"apart": "count", "match": "choice"},
+        "pretended-level": {"brighter": "choice", "stops": "in_stops"},
+        "fill-card": {"away": "length", "before": "deep_stops", "after": "deep_stops", "wanted": "in_stops"},
+        "fill-card-most": {},
+        "board-seen": {"black": "choice"},
+        "black": {"away": "length", "before": "deep_stops", "after": "deep_stops"},
+        "black-takes": {"stops": "in_stops"},
+        "ground": {"stops": "in_stops", "person": "choice"},
+        "ground-more": {"stops": "in_stops"},
+    },
+    room="roles",
+)
+
+NEAR_WANTED = 0.3
+"""A level so near to the wanted one is taken for it. [stop]"""
 
 
 STEEP = math.radians(62.0)
@@ -74,25 +114,23 @@ TRIES = (1.5, 1.2, 0.95, 0.75, 0.6, 0.45, 0.35)
 
 @dataclass(frozen=True, kw_only=True)
 class RoleCheck:
-    """What must hold of a role, whether it does, in words."""
+    """What must hold of a role, and whether it does."""
 
     holds: bool
-    text: str
+    says: Fact
 
 
 @dataclass(frozen=True, kw_only=True)
 class Placement:
-    """What a role adds or changes, what it does in a sentence, and its checks; nothing to add when ``why_not`` says
-    why.
-    """
+    """What a role adds or changes, what that does, and its checks; nothing to add when ``why_not`` says why."""
 
     role: RoleId
-    words: str
+    says: tuple[Fact, ...] = ()
     lights: tuple[OtherLight, ...] = ()
     boards: tuple[Board, ...] = ()
     changes: tuple[Change, ...] = ()
     checks: tuple[RoleCheck, ...] = ()
-    why_not: str | None = None
+    why_not: Fact | None = None
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -102,7 +140,6 @@ class Stage:
     brief: Brief
     design: ModifierParameters
     room: RoomBox
-    length: Callable[[float], str]
     kept: dict[str, Mapping[str, float]] = field(default_factory=dict)
 
     @property
@@ -211,23 +248,26 @@ def reading_with(stage: Stage, light: OtherLight, meter: Meter) -> tuple[float, 
     return own, float(luminance(found[meter.id].total)) - own, spread
 
 
-def power_for(stage: Stage, lamp: OtherLight, wanted: float) -> tuple[float, str]:
-    """The dial for a factor on full power, kept to what the lamp has, and a word where it does not reach."""
+def power_for(stage: Stage, lamp: OtherLight, wanted: float) -> tuple[float, tuple[Fact, ...]]:
+    """The dial for a factor on full power, kept to what the lamp has, and what to say where it does not reach."""
     lowest = lamp_of(lamp.id).lowest_power if not is_natural(lamp.id) else 1.0
     if wanted > 1.0:
-        return (
-            1.0,
-            f" At full power it is {format_stops(math.log2(wanted))} short: bring it nearer or take a stronger one.",
-        )
+        return 1.0, (SAYS("too-weak", stops=told_stops(math.log2(wanted))),)
     if wanted < lowest:
-        return (
-            lowest,
-            (
-                f" At its lowest setting it is {format_stops(math.log2(lowest / max(wanted, 1e-9)))} too bright: move"
-                " it back, or a neutral gel before it."
-            ),
-        )
-    return round(max(wanted, 1.0 / 512.0), 4), ""
+        return lowest, (SAYS("too-strong", stops=told_stops(math.log2(lowest / max(wanted, 1e-9)))),)
+    return round(max(wanted, 1.0 / 512.0), 4), ()
+
+
+def in_the_picture(*, shown: bool, cure: Literal["move", "raise", "lower"]) -> RoleCheck:
+    """That the lens does not see what is placed; what to do where it does."""
+    return RoleCheck(holds=not shown, says=SAYS("shows", cure=cure) if shown else SAYS("hidden"))
+
+
+def contrast_check(stage: Stage, after: float) -> RoleCheck:
+    """That the contrast is near the wanted one."""
+    wanted = stage.brief.wanted.contrast
+    says = SAYS("contrast", stops=told_stops(after), wanted=wanted)
+    return RoleCheck(holds=abs(after - wanted) <= NEAR_WANTED, says=says)
 
 
 def behind_subject(stage: Stage) -> Vector:

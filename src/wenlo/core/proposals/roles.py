@@ -8,14 +8,11 @@ from wenlo.core.ids import keyed
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.proposals.role_boards import fill_card, ground, negative_fill
 from wenlo.core.proposals.role_lamps import fill_lamp, halo, practical, pretended, rim, top
-from wenlo.core.proposals.role_stage import Placement, RoleId, Stage
+from wenlo.core.proposals.role_stage import SAYS, Placement, RoleId, Stage
 from wenlo.core.scene.room import room_box
-from wenlo.core.units.length import UnitSystem, format_length
 
 
-def place_role(
-    brief: Brief, design: ModifierParameters, role: RoleId, *, lamp: str = "panel_45", units: UnitSystem = "metric"
-) -> Placement:
+def place_role(brief: Brief, design: ModifierParameters, role: RoleId, *, lamp: str = "panel_45") -> Placement:
     """Place what a role needs.
 
     Parameters
@@ -23,20 +20,13 @@ def place_role(
     brief, design: the shoot's brief, with all that stands in the set, and the modifier's parameters.
     role: the job.
     lamp: id of the generic lamp to take, where the role needs one.
-    units: how lengths are written.
     """
-    stage = Stage(
-        brief=brief, design=design, room=room_box(brief), length=lambda value: format_length(value, system=units)
-    )
+    stage = Stage(brief=brief, design=design, room=room_box(brief))
     needs_lamp = role in ("fill_lamp", "rim", "halo", "top", "practical")
     if needs_lamp and len(brief.others) >= MOST_OTHERS:
-        return Placement(
-            role=role, words="", why_not=f"There are {MOST_OTHERS} lamps beside the key already; take one away."
-        )
+        return Placement(role=role, why_not=SAYS("lamps-full", most=MOST_OTHERS))
     if not needs_lamp and len(brief.pieces) >= MOST_PIECES:
-        return Placement(
-            role=role, words="", why_not=f"There are {MOST_PIECES} things in the set already; take one away."
-        )
+        return Placement(role=role, why_not=SAYS("things-full", most=MOST_PIECES))
     makers: dict[RoleId, Callable[[Stage, str], Placement]] = {
         "fill_card": fill_card,
         "fill_lamp": fill_lamp,

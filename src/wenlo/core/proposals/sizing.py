@@ -1,14 +1,62 @@
-"""Proposals for the sheet itself: shadow edge, evenness, spill and loss, each with its reason in words."""
+"""Proposals for the sheet itself: shadow edge, evenness, spill and loss, each with its reason."""
 
 from collections.abc import Iterator
 
 from wenlo.core.analysis.gauges import EDGE_BAND
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.catalog.typical import sheet_materials
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
+from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.proposal_context import Case, Proposal, changes_of, down, largest_scale, scaled, up
 from wenlo.core.proposals.search import first_that_meets
 from wenlo.core.scene import scene_builder
+
+SAYS = Phrases(
+    "offer",
+    {
+        "smallest": {
+            "size": "size",
+            "distance": "length",
+            "edge": "length",
+            "wanted": "length",
+            "lamp": "length",
+            "strip": "length",
+            "missed": "share",
+        },
+        "smallest-none": {"wanted": "length", "size": "size", "edge": "length"},
+        "frame-and-lamp": {"size": "size", "lamp": "length", "edge": "length", "missed": "share"},
+        "farthest": {
+            "distance": "length",
+            "off": "length",
+            "way": "choice",
+            "edge": "length",
+            "costs": "choice",
+            "light": "in_stops",
+        },
+        "farthest-none": {"distance": "length", "wanted": "length"},
+        "lamp-back": {"distance": "length", "edge": "length", "missed": "share"},
+        "even": {
+            "distance": "length",
+            "off": "length",
+            "way": "choice",
+            "falls": "in_stops",
+            "costs": "choice",
+            "light": "in_stops",
+            "missed": "share",
+        },
+        "even-none": {"most": "length", "limit": "in_stops"},
+        "more-layers": {"layers": "count", "falls": "in_stops", "enough": "choice", "loss": "in_stops"},
+        "spill": {"distance": "length", "missed": "share", "falls": "in_stops", "edge": "length"},
+        "spill-none": {},
+        "larger-for-spill": {"size": "size", "missed": "share"},
+        "fewer-layers": {"loss": "in_stops", "edge": "length"},
+        "softest": {"limit": "in_stops", "sheet": "label", "loss": "in_stops", "edge": "length"},
+        "loss-within": {"loss": "in_stops", "limit": "in_stops"},
+        "out-of-room": {"beyond": "choice"},
+    },
+    room="proposals",
+)
 
 
 def smallest_frame(case: Case) -> Proposal:
@@ -23,33 +71,33 @@ def smallest_frame(case: Case) -> Proposal:
         end=max(most, least),
         tolerance=0.002,
     )
-    title = "Smallest frame for this shadow edge at this distance"
     if scale is None:
         best = case.light(**scaled(case, most))
         return Proposal(
             id="smallest_frame",
-            title=title,
-            changes=(),
-            reason=(
-                f"No frame under this ceiling reaches {case.length(target)}: even"
-                f" {case.length(frame.width.get(d) * most)} × {case.length(frame.height.get(d) * most)} gives"
-                f" {case.length(best.shadow_edge)}, because the lamp lights only its middle. Move the lamp back from"
-                " the sheet or bring the sheet nearer."
+            says=SAYS(
+                "smallest-none",
+                wanted=target,
+                size=(frame.width.get(d) * most, frame.height.get(d) * most),
+                edge=best.shadow_edge,
             ),
+            changes=(),
         )
     values = scaled(case, scale)
     light = case.light(**values)
     return Proposal(
         id="smallest_frame",
-        title=title,
-        changes=changes_of(values),
-        reason=(
-            f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} at"
-            f" {case.length(frame.distance.get(d))} gives {case.length(light.shadow_edge)} (wanted"
-            f" {case.length(target)}): with the lamp {case.length(frame.lamp.get(d))} behind it the sheet works like a"
-            f" strip {case.length(light.across.edge_equivalent)} wide. {light.missed * 100:.0f} % of the light"
-            " misses it."
+        says=SAYS(
+            "smallest",
+            size=(values[frame.width.id], values[frame.height.id]),
+            distance=frame.distance.get(d),
+            edge=light.shadow_edge,
+            wanted=target,
+            lamp=frame.lamp.get(d),
+            strip=light.across.edge_equivalent,
+            missed=light.missed,
         ),
+        changes=changes_of(values),
     )
 
 
@@ -73,19 +121,23 @@ def frame_and_lamp(case: Case) -> Proposal | None:
     values = grown(scale)
     light = case.light(**values)
     moved = d.model_copy(update=values)
-    beyond = (
-        "" if scene_builder.fits_in_room(case.brief, moved) else " It does not fit this room at the present key angle."
-    )
     return Proposal(
         id="frame_and_lamp",
-        title="Smallest frame with the lamp moved back in proportion",
-        changes=changes_of(values),
-        reason=(
-            f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} with the lamp"
-            f" {case.length(values[frame.lamp.id])} behind it gives {case.length(light.shadow_edge)}; the sheet stays"
-            f" as evenly lit, and {light.missed * 100:.0f} % of the light misses it.{beyond}"
+        says=SAYS(
+            "frame-and-lamp",
+            size=(values[frame.width.id], values[frame.height.id]),
+            lamp=values[frame.lamp.id],
+            edge=light.shadow_edge,
+            missed=light.missed,
         ),
+        changes=changes_of(values),
+        further=out_of_room(case, moved),
     )
+
+
+def out_of_room(case: Case, design: ModifierParameters, *, beyond: str = "room") -> tuple[Fact, ...]:
+    """What to say of a changed design that leaves the room: that it does, or that its lamp is ``beyond`` the wall."""
+    return () if scene_builder.fits_in_room(case.brief, design) else (SAYS("out-of-room", beyond=beyond),)
 
 
 def farthest_distance(case: Case) -> Proposal:
@@ -99,30 +151,23 @@ def farthest_distance(case: Case) -> Proposal:
         tolerance=0.002,
         samples=40,
     )
-    title = "Farthest distance for this frame"
     if far is None:
-        return Proposal(
-            id="farthest_distance",
-            title=title,
-            changes=(),
-            reason=(
-                f"Even {case.length(low)} from the face this frame does not reach {case.length(target)}: the lit part"
-                " of the sheet is too small. Move the lamp back from the sheet."
-            ),
-        )
+        return Proposal(id="farthest_distance", says=SAYS("farthest-none", distance=low, wanted=target), changes=())
     value = round(max(down(far), low), 4)
     light = case.light_at(frame.distance, value)
-    change = "farther away" if value > frame.distance.get(d) else "nearer"
     lost = stops_between(case.light().key, light.key)
-    cost = f"costs {format_stops(lost)}" if lost > 0 else f"gains {format_stops(-lost)}"
     return Proposal(
         id="farthest_distance",
-        title=title,
-        changes=changes_of({frame.distance.id: value}),
-        reason=(
-            f"At {case.length(value)} ({case.length(abs(value - frame.distance.get(d)))} {change}) the shadow edge is "
-            f"{case.length(light.shadow_edge)} and no farther will do; it {cost} of light at the face."
+        says=SAYS(
+            "farthest",
+            distance=value,
+            off=abs(value - frame.distance.get(d)),
+            way="farther" if value > frame.distance.get(d) else "nearer",
+            edge=light.shadow_edge,
+            costs=yes(lost > 0),
+            light=told_stops(abs(lost)),
         ),
+        changes=changes_of({frame.distance.id: value}),
     )
 
 
@@ -147,12 +192,8 @@ def for_shadow_edge(case: Case) -> Iterator[Proposal]:
             light = case.light_at(frame.lamp, value)
             yield Proposal(
                 id="lamp_back",
-                title="Move the lamp back",
+                says=SAYS("lamp-back", distance=value, edge=light.shadow_edge, missed=light.missed),
                 changes=changes_of({frame.lamp.id: value}),
-                reason=(
-                    f"{case.length(value)} behind the sheet the lamp fills more of it: the shadow edge grows to "
-                    f"{case.length(light.shadow_edge)}; {light.missed * 100:.0f} % of the light then misses the sheet."
-                ),
             )
 
 
@@ -168,35 +209,25 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
         tolerance=0.004,
         samples=40,
     )
-    title = "How far back the lamp must stand to stay within this evenness"
     if back is None:
-        return Proposal(
-            id="lamp_for_evenness",
-            title=title,
-            changes=(),
-            reason=(
-                f"No distance up to {case.length(high)} is even enough: this sheet sends most of the light straight on."
-                f" Choose a denser sheet, add a layer, or allow more than {format_stops(limit)}."
-            ),
-        )
+        return Proposal(id="lamp_for_evenness", says=SAYS("even-none", most=high, limit=limit), changes=())
     value = round(up(back), 4)
     light = case.light_at(frame.lamp, value)
     lost = stops_between(case.light().key, light.key)
-    where = "back" if value > frame.lamp.get(d) else "forward"
-    cost = f"costs {format_stops(lost)}" if lost > 0 else f"gains {format_stops(-lost)}"
-    room_note = ""
-    moved = frame.lamp.put(d, value)
-    if not scene_builder.fits_in_room(case.brief, moved):
-        room_note = " That is beyond the wall of this room: turn the key angle or use a wider lamp."
     return Proposal(
         id="lamp_for_evenness",
-        title=title,
-        changes=changes_of({frame.lamp.id: value}),
-        reason=(
-            f"{case.length(value)} ({case.length(abs(value - frame.lamp.get(d)))} {where}): the glow falls"
-            f" {format_stops(light.sheet.centre_to_edge)} to the edge. It {cost} at the face, and"
-            f" {light.missed * 100:.0f} % of the light misses the sheet.{room_note}"
+        says=SAYS(
+            "even",
+            distance=value,
+            off=abs(value - frame.lamp.get(d)),
+            way="back" if value > frame.lamp.get(d) else "forward",
+            falls=told_stops(light.sheet.centre_to_edge),
+            costs=yes(lost > 0),
+            light=told_stops(abs(lost)),
+            missed=light.missed,
         ),
+        changes=changes_of({frame.lamp.id: value}),
+        further=out_of_room(case, frame.lamp.put(d, value), beyond="wall"),
     )
 
 
@@ -209,13 +240,14 @@ def for_evenness(case: Case) -> Iterator[Proposal]:
         light = case.light_at(frame.layers, more)
         yield Proposal(
             id="add_layer",
-            title="Add a layer",
-            changes=changes_of({frame.layers.id: more}),
-            reason=(
-                f"{more} layers fall {format_stops(light.sheet.centre_to_edge)} to the edge "
-                f"({'enough' if light.sheet.centre_to_edge <= limit else 'not enough alone'}) and the loss becomes "
-                f"{format_stops(light.loss)}."
+            says=SAYS(
+                "more-layers",
+                layers=more,
+                falls=told_stops(light.sheet.centre_to_edge),
+                enough=yes(light.sheet.centre_to_edge <= limit),
+                loss=told_stops(light.loss),
             ),
+            changes=changes_of({frame.layers.id: more}),
         )
 
 
@@ -226,28 +258,21 @@ def for_spill(case: Case) -> Iterator[Proposal]:
     near = first_that_meets(
         lambda x: case.light_at(frame.lamp, x).missed <= limit, start=high, end=low, tolerance=0.004, samples=40
     )
-    title = "Farthest the lamp may stand behind the sheet"
     if near is None:
-        yield Proposal(
-            id="lamp_for_spill",
-            title=title,
-            changes=(),
-            reason=(
-                "This lamp shines past the sheet from any distance: it needs a dish, doors, or cloth round the sides."
-            ),
-        )
+        yield Proposal(id="lamp_for_spill", says=SAYS("spill-none"), changes=())
     else:
         value = round(max(down(near), low), 4)
         light = case.light_at(frame.lamp, value)
         yield Proposal(
             id="lamp_for_spill",
-            title=title,
-            changes=changes_of({frame.lamp.id: value}),
-            reason=(
-                f"{case.length(value)} behind the sheet {light.missed * 100:.0f} % misses it; the glow then falls"
-                f" {format_stops(light.sheet.centre_to_edge)} to the edge and the shadow edge is"
-                f" {case.length(light.shadow_edge)}."
+            says=SAYS(
+                "spill",
+                distance=value,
+                missed=light.missed,
+                falls=told_stops(light.sheet.centre_to_edge),
+                edge=light.shadow_edge,
             ),
+            changes=changes_of({frame.lamp.id: value}),
         )
     most = largest_scale(case)
     if case.light().missed > limit and most > 1.0:
@@ -258,12 +283,12 @@ def for_spill(case: Case) -> Iterator[Proposal]:
             values = scaled(case, scale)
             yield Proposal(
                 id="frame_for_spill",
-                title="Larger frame with the lamp where it is",
-                changes=changes_of(values),
-                reason=(
-                    f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} catches all but "
-                    f"{case.light(**values).missed * 100:.0f} % of the light."
+                says=SAYS(
+                    "larger-for-spill",
+                    size=(values[frame.width.id], values[frame.height.id]),
+                    missed=case.light(**values).missed,
                 ),
+                changes=changes_of(values),
             )
 
 
@@ -275,12 +300,8 @@ def for_loss(case: Case) -> Iterator[Proposal]:
         light = case.light_at(frame.layers, frame.layers.get(d) - 1)
         yield Proposal(
             id="fewer_layers",
-            title="One layer fewer",
+            says=SAYS("fewer-layers", loss=told_stops(light.loss), edge=light.shadow_edge),
             changes=changes_of({frame.layers.id: frame.layers.get(d) - 1}),
-            reason=(
-                f"The loss falls to {format_stops(light.loss)}; the shadow edge becomes"
-                f" {case.length(light.shadow_edge)}."
-            ),
         )
     if present.loss > limit:
         options = []
@@ -294,16 +315,10 @@ def for_loss(case: Case) -> Iterator[Proposal]:
             _, sheet, light = max(options, key=lambda o: o[0])
             yield Proposal(
                 id="lighter_sheet",
-                title=f"Softest sheet within {format_stops(limit)}: {sheet.name}",
-                changes=changes_of({frame.material.id: sheet.id}),
-                reason=(
-                    f"It loses {format_stops(light.loss)} and gives a shadow edge of {case.length(light.shadow_edge)}."
+                says=SAYS(
+                    "softest", limit=limit, sheet=sheet.name, loss=told_stops(light.loss), edge=light.shadow_edge
                 ),
+                changes=changes_of({frame.material.id: sheet.id}),
             )
     elif not frame.layers.get(d) > 1:
-        yield Proposal(
-            id="loss_fine",
-            title="Within the band",
-            changes=(),
-            reason=f"{format_stops(present.loss)} is lost of the {format_stops(limit)} allowed; nothing has to change.",
-        )
+        yield Proposal(id="loss_fine", says=SAYS("loss-within", loss=told_stops(present.loss), limit=limit), changes=())

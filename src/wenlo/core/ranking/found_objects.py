@@ -11,6 +11,7 @@ from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.facts import Fact, Phrases, yes
 from wenlo.core.modifiers.kind import Kind, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.laid_kinds import sizes_taken
 from wenlo.core.modifiers.registry import kind_of, kinds
@@ -33,6 +34,29 @@ WORDS = {
     "lens": "lens",
     "sheet": "stiff translucent sheet",
 }
+
+
+SAYS = Phrases(
+    "found",
+    {
+        "look-for": {
+            "forms": "list",
+            "sizes": "list",
+            "sized": "choice",
+            "inside": "choice",
+            "faces": "count",
+            "wall": "choice",
+            "heaviest": "mass",
+            "how": "label",
+        },
+        "form": {"form": "choice"},
+        "side": {"side": "choice", "length": "length"},
+    },
+    room="ranking",
+)
+
+HOLLOW = frozenset({"tub", "carton", "dish", "shade"})
+"""Forms that are measured inside."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -184,29 +208,21 @@ def _outside(slots: Mapping[str, Slot[Any]], changes: dict[str, Any], units: Uni
             yield f"Its {slot.label} would be {format_length(value, system=units)}; this kind is made from {limits}."
 
 
-def look_for(kind: Kind[Any], design: ModifierParameters, *, units: UnitSystem = "metric") -> tuple[str, ...]:
+def look_for(kind: Kind[Any], design: ModifierParameters) -> tuple[Fact, ...]:
     """What to look for in a shop or a shed, a sentence a sort of object, for a design of this size."""
-    found = []
-    for rule in kind.becomes:
-        what = " or ".join(WORDS[form] for form in rule.forms)
-        words = {
-            "width": "wide",
-            "height": "high",
-            "depth": "deep",
-            "focal": "of focal length",
-            "narrow": "at its narrow end",
-        }
-        sides = [(kind.slots[name].get(design), words[side]) for name, side in rule.sizes.items()]
-        lengths = [f"{format_length(value, system=units)} {word}" for value, word in sides]
-        inside = " inside" if set(rule.forms) & {"tub", "carton", "dish", "shade"} else ""
-        size = f", about {', '.join(lengths)}{inside}" if lengths else ""
-        faces = f", {_faces(rule.faces)}" if rule.faces else ""
-        heavy = f", at most {rule.heaviest:g} kg" if rule.heaviest is not None else ""
-        wall = {
-            "sheet": ", white and evenly thick against the light",
-            "face": ", one side white and dull",
-            "lining": "",
-            None: "",
-        }[rule.wall]
-        found.append(f"{what[:1].upper()}{what[1:]}{size}{faces}{wall}{heavy}. {rule.how}")
-    return tuple(found)
+    return tuple(
+        SAYS(
+            "look-for",
+            forms=tuple(SAYS("form", form=form) for form in rule.forms),
+            sizes=tuple(
+                SAYS("side", side=side, length=kind.slots[name].get(design)) for name, side in rule.sizes.items()
+            ),
+            sized=yes(bool(rule.sizes)),
+            inside=yes(bool(set(rule.forms) & HOLLOW)),
+            faces=rule.faces,
+            wall=rule.wall if rule.wall in ("sheet", "face") else "any",
+            heaviest=rule.heaviest or 0.0,
+            how=rule.how,
+        )
+        for rule in kind.becomes
+    )

@@ -7,9 +7,9 @@ from typing import Literal
 import numpy as np
 
 from wenlo.core.brief.brief import PEOPLE, Brief, SubjectFinish
+from wenlo.core.facts import Fact, Phrases, told_stops
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.photometry.stops import format_stops
 from wenlo.core.scene import scene_builder
 
 LightDirection = Literal["top", "side", "front", "under"]
@@ -21,62 +21,45 @@ STEEP, ASIDE = 50.0, 35.0
 """Light comes from the top from this height on, else from the side from this far off the camera. [degree]"""
 
 
+SAYS = Phrases(
+    "finish",
+    {
+        "why": {"finish": "choice"},
+        "comes-from": {"ways": "list", "better": "list"},
+        "way": {"way": "choice"},
+        "dent": {"lean": "angle", "stops": "in_stops"},
+        "dent-black": {"lean": "angle"},
+        "mirrors": {"share": "share", "verdict": "choice", "least": "share", "most": "share"},
+    },
+    room="ranking",
+)
+
+
 @dataclass(frozen=True, kw_only=True)
 class FinishLight:
-    """What suits a finish: from where light comes, best first, why, and what share of it should mirror something lit
-    (or None).
+    """What suits a finish: from where light comes, best first, and what share of it should mirror something lit (or
+    None).
     """
 
     ways: tuple[LightDirection, ...]
-    why: str
     lit: tuple[float, float] | None = None
 
 
 BY_FINISH: dict[SubjectFinish, FinishLight] = {
-    "matt": FinishLight(
-        ways=("top", "side", "front"),
-        why="It shows light and shade alike from everywhere; from the top and the side it gets its shape.",
-    ),
-    "textured": FinishLight(
-        ways=("side", "top"),
-        why="Its relief shows where light rakes over it, and goes where light comes from the lens.",
-    ),
-    "satin": FinishLight(
-        ways=("top", "side"), why="It mirrors softly: a large source in part of it makes it round.", lit=(0.15, 0.9)
-    ),
-    "glossy": FinishLight(
-        ways=("top", "side"),
-        why="It shows its colour and, on top, whatever it mirrors: one large source with a soft edge, the rest dark.",
-        lit=(0.08, 0.6),
-    ),
-    "varnish": FinishLight(
-        ways=("top", "side"),
-        why=(
-            "Dark varnish is seen by what it mirrors: a large source in part of it, dark round it, or it goes grey or"
-            " black."
-        ),
-        lit=(0.08, 0.5),
-    ),
-    "wrapped": FinishLight(
-        ways=("side", "top"),
-        why=(
-            "Film mirrors over the print: nothing lit should stand where it is mirrored, so light comes from the sides."
-        ),
-        lit=(0.0, 0.1),
-    ),
-    "mirror": FinishLight(
-        ways=("top", "front"),
-        why="A mirror has no light of its own: what it mirrors is its picture, so that has to be large, lit and plain.",
-        lit=(0.6, 1.0),
-    ),
-    "translucent": FinishLight(
-        ways=("under", "side", "top"),
-        why=(
-            "It glows when light comes through it, from below or behind; opaque things on the same ground become"
-            " silhouettes."
-        ),
-    ),
+    "matt": FinishLight(ways=("top", "side", "front")),
+    "textured": FinishLight(ways=("side", "top")),
+    "satin": FinishLight(ways=("top", "side"), lit=(0.15, 0.9)),
+    "glossy": FinishLight(ways=("top", "side"), lit=(0.08, 0.6)),
+    "varnish": FinishLight(ways=("top", "side"), lit=(0.08, 0.5)),
+    "wrapped": FinishLight(ways=("side", "top"), lit=(0.0, 0.1)),
+    "mirror": FinishLight(ways=("top", "front"), lit=(0.6, 1.0)),
+    "translucent": FinishLight(ways=("under", "side", "top")),
 }
+
+
+def why_of(finish: SubjectFinish) -> Fact:
+    """Why a finish needs its light from there."""
+    return SAYS("why", finish=finish)
 
 
 def direction_of(brief: Brief, design: ModifierParameters) -> LightDirection:
@@ -114,30 +97,30 @@ def relief(brief: Brief, design: ModifierParameters) -> float:
     return math.log2(math.cos(incidence - dent) / math.cos(incidence + dent))
 
 
-def words(brief: Brief, design: ModifierParameters, lit: float | None) -> tuple[str, ...]:
+def of_finish(brief: Brief, design: ModifierParameters, lit: float | None) -> tuple[Fact, ...]:
     """What to say of the thing's finish in this light; nothing for people.
 
     Parameters
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
-    lit: share of the visible thing that mirrors something lit, if that is known.
+    lit: share of the visible thing that mirrors something lit, if that is known. [-]
     """
     if brief.subject.kind in PEOPLE:
         return ()
-    suits = BY_FINISH[brief.subject.finish]
-    said = [suits.why]
-    ways = comes_from(brief, design)
-    names = {"top": "from above", "side": "from the side", "front": "from the lens", "under": "from below"}
-    here = " and ".join(names[way] for way in ways)
+    suits, ways = BY_FINISH[brief.subject.finish], comes_from(brief, design)
+    said = [why_of(brief.subject.finish)]
+
+    def of_ways(some: tuple[LightDirection, ...]) -> tuple[Fact, ...]:
+        return tuple(SAYS("way", way=way) for way in some)
+
     if not any(way in suits.ways for way in ways):
-        said.append(f"Here it comes {here}; better {' or '.join(names[way] for way in suits.ways)}.")
+        said.append(SAYS("comes-from", ways=of_ways(ways), better=of_ways(suits.ways)))
     if brief.subject.finish == "textured":
-        depth = relief(brief, design)
-        shown = "all of it, with black shadows" if not math.isfinite(depth) else format_stops(depth)
-        said.append(f"A dent that leans {DENT:.0f}° shows by {shown}.")
+        depth, lean = relief(brief, design), math.radians(DENT)
+        known = math.isfinite(depth)
+        said.append(SAYS("dent", lean=lean, stops=told_stops(depth)) if known else SAYS("dent-black", lean=lean))
     if suits.lit is not None and lit is not None:
         low, high = suits.lit
-        verdict = "as it should be" if low <= lit <= high else "too little" if lit < low else "too much"
-        wanted = f"{low * 100:.0f} to {high * 100:.0f} %" if low > 0.0 else f"at most {high * 100:.0f} %"
-        said.append(f"{lit * 100:.0f} % of it mirrors something lit, {verdict}: {wanted} is wanted.")
+        verdict = "right" if low <= lit <= high else "little" if lit < low else "much"
+        said.append(SAYS("mirrors", share=lit, verdict=verdict, least=low, most=high))
     return tuple(said)

@@ -1,7 +1,6 @@
-"""All kinds for a brief: each sized, judged and ranked, with its reasons in words."""
+"""All kinds for a brief: each sized, judged and ranked, with its reasons."""
 
 import math
-import re
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
@@ -18,6 +17,7 @@ from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.errors import Impossible
+from wenlo.core.facts import Fact, Phrases
 from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_materials
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials
@@ -25,7 +25,8 @@ from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.proposals.proposal_context import Case
-from wenlo.core.ranking.scoring import Ranked, ScorePoint, points_of
+from wenlo.core.ranking.ranked import Ranked, ScorePoint
+from wenlo.core.ranking.scoring import points_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem
 
@@ -56,6 +57,21 @@ MOST_STRAIGHT = 0.05
 ALIKE = 0.6
 """One's own sheet or face that differs by no more than this is taken for the one that a kind would take. [-]"""
 
+
+SAYS = Phrases(
+    "rank",
+    {
+        "refused": {"why": "label"},
+        "no-room": {},
+        "moved": {"way": "choice", "goal": "choice"},
+        "lamp-nearer": {},
+        "smaller": {"goal": "choice"},
+        "thinner": {},
+        "clearer": {"sheet": "label"},
+        "lit-by": {"lamp": "label"},
+    },
+    room="ranking",
+)
 
 STEAM_ANGLE = 140.0
 """Steam and dust show against light that comes from so far round behind them. [degree]"""
@@ -206,23 +222,21 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
     served = lit_by(kind, brief, own_lamps(shelf)) if kind.rejection_reason(brief) is not None and shelf else brief
     why_not = kind.rejection_reason(served or brief)
     if why_not is not None or served is None:
-        return replace(plain, cannot=why_not)
+        return replace(plain, cannot=SAYS("refused", why=why_not))
     start = of_own_materials(kind, kind.start(served), own_materials(shelf), most_unlike=ALIKE)
     start = of_own_bars(kind, start, shelf)
     made = sized(kind, served, start=placed_as_asked(served, start)) or sized(kind, served, start=start)
     if made is None:
-        return replace(
-            plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
-        )
+        return replace(plain, cannot=SAYS("no-room"))
     served = scene_builder.with_daylight(served, made[0])
     design, action = evened(kind, served, made[0])
     refused = None if kind.by_day(design) else kind.refuses(design, served.lamp.type)
     if refused is not None:
-        return replace(plain, cannot=refused.text)
+        return replace(plain, cannot=SAYS("refused", why=refused.text))
     try:
         best, points = _weighed(kind, served, design, action, shelf, units)
     except Impossible as problem:
-        return replace(plain, cannot=problem.message)
+        return replace(plain, cannot=SAYS("refused", why=problem.message))
     tried: set[str] = set()
     for _ in range(MOST_REMEDIES):
         assert best.design is not None
@@ -233,16 +247,14 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         with suppress(Impossible):
             then, new_points = _weighed(kind, served, remedy.design, None, shelf, units)
             if then.penalty < best.penalty - LEAST_GAIN:
-                told = ScorePoint(weight=0.0, text=remedy.text, fact=True)
-                best, points = replace(then, remedies=(*best.remedies, told.text)), new_points
+                best, points = replace(then, remedies=(*best.remedies, remedy.says)), new_points
     shrunk = "smaller" in tried and bool(best.remedies)
-    reasons = [p.text if p.wish or not p.because or shrunk else f"{p.text} {p.because}" for p in points]
-    reasons = _once(reasons)
+    said = [p.said if p.stays is None or shrunk else (*p.said, p.stays) for p in points]
     facts = next((i for i, point in enumerate(points) if point.fact), len(points))
-    reasons[facts:facts] = best.remedies
+    reasons = [*said[:facts], *((one,) for one in best.remedies), *said[facts:]]
     if served.lamp.id != brief.lamp.id and not kind.by_day(best.design):
-        reasons.insert(0, f"The lamp of the brief cannot serve it; lit by {served.lamp.type.name} from the Shelf.")
-    return replace(best, name=kind.name, good=kind.good, bad=kind.bad, brief=served, reasons=tuple(reasons))
+        reasons.insert(0, (SAYS("lit-by", lamp=served.lamp.type.name),))
+    return replace(best, name=kind.name, good=kind.good, bad=kind.bad, brief=served, reasons=_once(reasons))
 
 
 def _weighed(
@@ -272,30 +284,30 @@ def _weighed(
         handling=handling,
         missing=lines,
     )
-    case = Case(brief=brief, design=design, units=units)
+    case = Case(brief=brief, design=design)
     points = sorted(points_of(case, row, varies), key=lambda point: (point.fact, -point.weight))
     return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points), points=tuple(points)), points
 
 
-def _once(reasons: Sequence[str]) -> list[str]:
-    # a sentence that was said already is left out, wherever it stands
-    said: set[str] = set()
+def _once(reasons: Iterable[tuple[Fact, ...]]) -> tuple[tuple[Fact, ...], ...]:
+    # what was said already is left out, wherever it stands
+    said: list[Fact] = []
     found = []
     for reason in reasons:
-        kept = [s for s in re.split(r"(?<=[.!?:]) (?=[A-Z0-9])", reason) if s not in said]
-        said.update(kept)
+        kept = tuple(one for one in reason if one not in said)
+        said.extend(kept)
         if kept:
-            found.append(" ".join(kept))
-    return found
+            found.append(kept)
+    return tuple(found)
 
 
 @dataclass(frozen=True, kw_only=True)
 class Remedy:
-    """A design that should miss a wish less, and what was done for it, in a sentence."""
+    """A design that should miss a wish less, and what was done for it."""
 
     id: str
     design: ModifierParameters
-    text: str
+    says: Fact
 
 
 def _remedies(
@@ -315,31 +327,25 @@ def _remedies(
             grown = kind.scaled(distance.put(design, value), value / distance.get(design))
             moved = fitted(kind, brief, grown)
             if moved is not None:
-                text = f"It stands {point.wish} than the shadow edge alone asks, {point.because}."
-                yield Remedy(id=point.wish, design=moved, text=text)
+                yield Remedy(id=point.wish, design=moved, says=SAYS("moved", way=point.wish, goal=point.goal))
         elif point.wish == "lamp_nearer" and able.lamp_travel is not None:
             moved = able.lamp_travel.put(design, _stepped(design, able.lamp_travel, 1 / STEP))
-            yield Remedy(
-                id="lamp_nearer", design=moved, text="The lamp stands nearer to it, so that less light misses it."
-            )
+            yield Remedy(id="lamp_nearer", design=moved, says=SAYS("lamp-nearer"))
         elif point.wish == "smaller":
-            text = f"Kept smaller {point.because}; shadows come out a little harder than you asked."
-            yield Remedy(id="smaller", design=kind.scaled(design, SHRINK), text=text)
+            yield Remedy(id="smaller", design=kind.scaled(design, SHRINK), says=SAYS("smaller", goal=point.goal))
         elif point.wish == "brighter":
             layers = None if able.sheet is None else able.sheet.layers
             if layers is not None and layers.get(design) > 1:
                 thinner = layers.put(design, layers.get(design) - 1)
-                yield Remedy(id="thinner", design=thinner, text="One layer fewer, so that less light is lost.")
+                yield Remedy(id="thinner", design=thinner, says=SAYS("thinner"))
             clearer = None if able.sheet is None else _clearer(sheet_material(able.sheet.material.get(design)))
             if able.sheet is not None and clearer is not None:
-                text = f"Of {clearer.name}, which passes more, so that less light is lost."
-                yield Remedy(id="clearer", design=able.sheet.material.put(design, clearer.id), text=text)
+                put = able.sheet.material.put(design, clearer.id)
+                yield Remedy(id="clearer", design=put, says=SAYS("clearer", sheet=clearer.name))
             if distance is not None:
                 near = distance.put(design, _stepped(design, distance, 1 / STEP))
                 if scene_builder.fits_in_room(brief, near) and not scene_builder.in_picture(brief, near):
-                    yield Remedy(
-                        id="as large, nearer", design=near, text="It stands nearer, for the light that is needed."
-                    )
+                    yield Remedy(id="as large, nearer", design=near, says=SAYS("moved", way="nearer", goal="light"))
 
 
 def _stepped(design: ModifierParameters, slot: Slot[float], factor: float) -> float:

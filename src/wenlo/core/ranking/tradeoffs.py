@@ -10,86 +10,83 @@ from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.errors import Impossible
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of, standing_for
-from wenlo.core.photometry.stops import format_stops
-from wenlo.core.ranking.scoring import Ranked
+from wenlo.core.ranking.ranked import Ranked
 from wenlo.core.scene import scene_builder
-from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "dispute",
+    {
+        "question": {"about": "choice"},
+        "side": {"name": "choice"},
+        "variant": {"name": "choice"},
+        "argues": {
+            "side": "choice",
+            "kind": "label",
+            "edge": "length",
+            "loss": "in_stops",
+            "missed": "share",
+            "minutes": "count",
+        },
+        "alike": {},
+        "differs": {"ahead": "list"},
+        "ahead": {"measure": "choice", "who": "fact"},
+        "who": {"kind": "label"},
+        "who-varied": {"kind": "label", "variant": "fact"},
+        "even": {"one": "in_stops", "other": "in_stops"},
+        "by-measure": {"known": "in_stops", "spread": "in_stops"},
+        "by-trial": {"shots": "count"},
+        "measure-first": {"sure": "choice"},
+        "on-set": {"what": "choice", "stops": "in_stops"},
+        "lift": {"stops": "in_stops", "times": "tenth"},
+        "darken": {"stops": "in_stops"},
+        "on-set-first": {"far": "choice"},
+    },
+    room="ranking",
+)
 
 
 @dataclass(frozen=True, kw_only=True)
 class School:
-    """A question with its sides: the way of working that kinds stand for, the first of which that serves the brief
-    speaks for it, and what it says.
+    """A question with its sides: the ways of working that kinds stand for, the first of which that serves the brief
+    speaks for it.
     """
 
-    question: str
-    sides: tuple[tuple[str, str], ...]
+    about: str
+    sides: tuple[str, ...]
 
 
 SCHOOLS = (
-    School(
-        question="Through a sheet, off a board, or both?",
-        sides=(
-            ("shoot through", "keeps the light and stays simple"),
-            ("bounce", "hides the lamp and needs no room behind"),
-            ("book light", "hides the lamp and is the most even"),
-        ),
-    ),
-    School(
-        question="An enclosed box or an open sheet?",
-        sides=(("enclosed", "lets nothing past it"), ("open", "cools by itself and takes any lamp")),
-    ),
-    School(
-        question="Lamp facing the sheet, or facing the back?",
-        sides=(
-            ("facing the sheet", "keeps the light"),
-            ("facing the back", "hides the lamp's outline and fills the sheet to its edges"),
-        ),
-    ),
-    School(
-        question="Daylight or lamps?",
-        sides=(("daylight", "costs nothing and is large"), ("lamps", "stay as they are all day")),
-    ),
-    School(
-        question="From above or from the side?",
-        sides=(
-            ("above", "keeps the floor free and the walls darker"),
-            ("side", "lights the eyes and is quicker to set"),
-        ),
-    ),
+    School(about="sheet-or-board", sides=("shoot through", "bounce", "book light")),
+    School(about="box-or-sheet", sides=("enclosed", "open")),
+    School(about="lamp-facing", sides=("facing the sheet", "facing the back")),
+    School(about="day-or-lamps", sides=("daylight", "lamps")),
+    School(about="above-or-side", sides=("above", "side")),
 )
 
 
 @dataclass(frozen=True, kw_only=True)
 class Variants:
-    """A question about one kind, the first that stands for a way of working and serves: two values of one of its
-    parameters.
+    """A question about one kind, the first that stands for a way of working and serves: values of one of its
+    parameters, by the names of the sides.
     """
 
-    question: str
+    about: str
     method: str
     parameter: str
-    sides: tuple[tuple[str, Any, str], ...]
+    sides: tuple[tuple[str, Any], ...]
 
 
 VARIANTS = (
     Variants(
-        question="White lining or mirror lining?",
+        about="lining",
         method="lined",
         parameter="lining",
-        sides=(
-            ("white", "white_painted_canvas", "evens the light out and hides dents"),
-            ("mirror", "silver_cloth", "keeps the beam together"),
-        ),
+        sides=(("white", "white_painted_canvas"), ("mirror", "silver_cloth")),
     ),
-    Variants(
-        question="One layer or two?",
-        method="layered",
-        parameter="layers",
-        sides=(("one", 1, "keeps the light"), ("two", 2, "hides the lamp and evens the sheet")),
-    ),
+    Variants(about="layers", method="layered", parameter="layers", sides=(("one", 1), ("two", 2))),
 )
 
 
@@ -97,33 +94,41 @@ VARIANTS = (
 class DisputeSide:
     """One side of a question: its name, the kind that stands for it, and its argument in figures."""
 
-    name: str
+    name: Fact
     kind: str
-    argument: str
+    argument: Fact
 
 
 @dataclass(frozen=True, kw_only=True)
 class Dispute:
     """A question whose sides both serve the brief, and what tells them apart here."""
 
-    question: str
+    question: Fact
     sides: tuple[DisputeSide, ...]
-    verdict: str
+    verdict: tuple[Fact, ...]
 
 
-def _argument(row: Ranked, says: str, units: UnitSystem) -> str:
+def _key(name: str) -> str:
+    # as a message can choose by it
+    return name.replace(" ", "-")
+
+
+def _argument(row: Ranked, side: str) -> Fact:
     assert row.result is not None
     assert row.handling is not None
     light = row.result.light
-    edge = format_length(light.shadow_edge, system=units) if math.isfinite(light.shadow_edge) else "no"
-    return (
-        f"{says[:1].upper()}{says[1:]}. Here the {row.name} gives a shadow edge of {edge} for"
-        f" {format_stops(light.loss)}, lets {max(light.missed, 0.0) * 100:.0f} % of the light past it, and is set up in"
-        f" {row.handling.setup:.0f} minutes."
+    return SAYS(
+        "argues",
+        side=_key(side),
+        kind=row.name,
+        edge=light.shadow_edge,
+        loss=told_stops(light.loss),
+        missed=max(light.missed, 0.0),
+        minutes=row.handling.setup,
     )
 
 
-NOTICED = {"light kept": 0.5, "spill": 0.1, "depth of the shadow side": 0.5, "time to set up": 8.0, "money": 30.0}
+NOTICED = {"light": 0.5, "spill": 0.1, "depth": 0.5, "set-up": 8.0, "money": 30.0}
 """What is plainly noticed of each: stops, share, stops, minutes, EUR."""
 
 
@@ -134,29 +139,27 @@ def _measures(row: Ranked) -> dict[str, float]:
     assert row.build is not None
     contrast = row.result.contrast
     return {
-        "light kept": row.result.light.loss,
+        "light": row.result.light.loss,
         "spill": row.result.light.missed,
-        "depth of the shadow side": -contrast if math.isfinite(contrast) else 0.0,
-        "time to set up": row.handling.setup,
+        "depth": -contrast if math.isfinite(contrast) else 0.0,
+        "set-up": row.handling.setup,
         "money": row.build.total,
     }
 
 
-def _verdict(rows: Sequence[Ranked]) -> str:
+def _verdict(rows: Sequence[Ranked], names: Sequence[Fact]) -> Fact:
     measured = [_measures(row) for row in rows]
     spans = []
-    for label, least in NOTICED.items():
-        values = [m[label] for m in measured]
+    for measure, least in NOTICED.items():
+        values = [m[measure] for m in measured]
         if all(map(math.isfinite, values)):
-            spans.append(((max(values) - min(values)) / least, label, rows[values.index(min(values))].name))
-    spans.sort(reverse=True)
-    told = [f"{label}: {name}" for span, label, name in spans[:3] if span >= 1.0]
-    if not told:
-        return "Here they hardly differ: take the one you own."
-    return f"What differs most here, and who is ahead: {'; '.join(told)}."
+            spans.append(((max(values) - min(values)) / least, measure, names[values.index(min(values))]))
+    spans.sort(key=lambda span: span[:2], reverse=True)
+    ahead = tuple(SAYS("ahead", measure=measure, who=who) for span, measure, who in spans[:3] if span >= 1.0)
+    return SAYS("differs", ahead=ahead) if ahead else SAYS("alike")
 
 
-def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) -> Ranked | None:
+def _varied(brief: Brief, row: Ranked, parameter: str, value: Any) -> Ranked | None:
     """The same design with another value, evaluated; None where it cannot be built so."""
     assert row.design is not None
     design = kind_of(row.design).slots[parameter].put(row.design, value)
@@ -166,31 +169,37 @@ def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) ->
     except Impossible:
         return None
     result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
-    return replace(row, name=f"{row.name}, {name}", design=design, build=build, result=result)
+    return replace(row, design=design, build=build, result=result)
 
 
-def _of_variants(brief: Brief, serving: dict[str, Ranked], units: UnitSystem) -> Iterator[Dispute]:
+def _of_variants(brief: Brief, serving: dict[str, Ranked]) -> Iterator[Dispute]:
     for variant in VARIANTS:
         row = next((serving[kind.id] for kind in standing_for(variant.method) if kind.id in serving), None)
         if row is None:
             continue
-        made = [(side, _varied(brief, row, variant.parameter, side[1], side[0])) for side in variant.sides]
-        if any(one is None for _, one in made):
+        made = [(name, _varied(brief, row, variant.parameter, value)) for name, value in variant.sides]
+        speakers = [(SAYS("variant", name=name), name, one) for name, one in made if one is not None]
+        if len(speakers) < len(made):
             continue
-        speakers = [one for _, one in made if one is not None]
-        sides = [
-            DisputeSide(
-                name=f"{variant.sides[k][0]}", kind=row.kind, argument=_argument(one, variant.sides[k][2], units)
-            )
-            for k, one in enumerate(speakers)
-        ]
-        even = [one.result.light.sheet.centre_to_edge for one in speakers if one.result is not None]
-        more = (
-            f" From the middle of the sheet to its edge: {' against '.join(format_stops(x) for x in even)}."
-            if all(map(math.isfinite, even))
-            else ""
+        names = [SAYS("who-varied", kind=row.name, variant=said) for said, _, _ in speakers]
+        falls = [one.result.light.sheet.centre_to_edge for _, _, one in speakers if one.result is not None]
+        verdict = [_verdict([one for _, _, one in speakers], names)]
+        if all(map(math.isfinite, falls)):
+            verdict.append(SAYS("even", one=falls[0], other=falls[1]))
+        yield Dispute(
+            question=SAYS("question", about=variant.about),
+            sides=tuple(
+                DisputeSide(name=said, kind=row.kind, argument=_argument(one, name)) for said, name, one in speakers
+            ),
+            verdict=tuple(verdict),
         )
-        yield Dispute(question=variant.question, sides=tuple(sides), verdict=_verdict(speakers) + more)
+
+
+SURE = 0.33
+"""What is known so well needs no reading. [stop]"""
+
+LEAST_WORK = 0.5
+"""Less is not worth correcting, on the set or afterwards. [stop]"""
 
 
 def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
@@ -209,88 +218,62 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
         low, high = 0.0, math.log2(row.transmittance_high / row.transmittance_low)
     unsure = high - low
     error = math.log2(1.0 + result.levels.key_error / max(result.levels.key, 1e-9))
-    tries = max(1, math.ceil(math.log2(max(unsure + 2.0, 0.34) / 0.33)))
+    tries = max(1, math.ceil(math.log2(max(unsure + 2.0, 0.34) / SURE)))
     yield Dispute(
-        question="Placed by measure, or by trial?",
+        question=SAYS("question", about="measure-or-trial"),
         sides=(
             DisputeSide(
-                name="by measure",
+                name=SAYS("side", name="by-measure"),
                 kind=best.kind,
-                argument=(
-                    f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
-                    f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away."
-                ),
+                argument=SAYS("by-measure", known=error + unsure / 2, spread=unsure),
             ),
-            DisputeSide(
-                name="by trial",
-                kind=best.kind,
-                argument=(
-                    f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a"
-                    " third of a stop."
-                ),
-            ),
+            DisputeSide(name=SAYS("side", name="by-trial"), kind=best.kind, argument=SAYS("by-trial", shots=tries)),
         ),
-        verdict=(
-            "Measure first and shoot one trial: it finds the material's true value."
-            if unsure > 0.33
-            else "Here the figures are as sure as a trial."
-        ),
+        verdict=(SAYS("measure-first", sure=yes(unsure <= SURE)),),
     )
     if not (result.with_room and math.isfinite(result.contrast)):
         return
     off = result.contrast - wanted.contrast
-    if abs(off) < 0.5:
+    if abs(off) < LEAST_WORK:
         return
-    lift = (
-        f"Lifting the shadow side {format_stops(off)} afterwards makes it as noisy as {2**off:.1f} times the ISO"
-        if off > 0.0
-        else (
-            f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its"
-            " colour stay as they were lit"
-        )
-    )
+    lift = SAYS("lift", stops=off, times=2**off) if off > 0.0 else SAYS("darken", stops=-off)
     yield Dispute(
-        question="Right on the set, or corrected afterwards?",
+        question=SAYS("question", about="set-or-after"),
         sides=(
             DisputeSide(
-                name="on the set",
+                name=SAYS("side", name="on-set"),
                 kind=best.kind,
-                argument=(
-                    f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and"
-                    " the sitter sees it."
-                ),
+                argument=SAYS("on-set", what="card" if off > 0 else "black", stops=abs(off)),
             ),
-            DisputeSide(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
+            DisputeSide(name=SAYS("side", name="afterwards"), kind=best.kind, argument=lift),
         ),
-        verdict=(
-            "On the set, as far as it goes: more than a stop afterwards shows."
-            if abs(off) > 1.0
-            else "Either: it is less than a stop."
-        ),
+        verdict=(SAYS("on-set-first", far=yes(abs(off) > 1.0)),),
     )
 
 
-def disputes(brief: Brief, rows: Sequence[Ranked], *, units: UnitSystem = "metric") -> tuple[Dispute, ...]:
+def disputes(brief: Brief, rows: Sequence[Ranked]) -> tuple[Dispute, ...]:
     """The questions that this brief raises.
 
     Parameters
     ----------
     brief: what the picture needs.
     rows: all kinds, ranked.
-    units: how lengths are written.
     """
     serving = {row.kind: row for row in rows if row.design is not None}
     found = []
     for school in SCHOOLS:
         sides, speakers = [], []
-        for name, says in school.sides:
+        for name in school.sides:
             row = next((serving[kind.id] for kind in standing_for(name) if kind.id in serving), None)
             if row is not None and row not in speakers:
                 speakers.append(row)
-                sides.append(DisputeSide(name=name, kind=row.kind, argument=_argument(row, says, units)))
+                said = SAYS("side", name=_key(name))
+                sides.append(DisputeSide(name=said, kind=row.kind, argument=_argument(row, name)))
         if len(sides) > 1:
-            found.append(Dispute(question=school.question, sides=tuple(sides), verdict=_verdict(speakers)))
-    found += _of_variants(brief, serving, units)
+            verdict = _verdict(speakers, [SAYS("who", kind=row.name) for row in speakers])
+            question = SAYS("question", about=school.about)
+            found.append(Dispute(question=question, sides=tuple(sides), verdict=(verdict,)))
+    found += _of_variants(brief, serving)
     if rows and rows[0].design is not None:
         found += _of_method(brief, rows[0])
     return tuple(found)

@@ -18,6 +18,17 @@ practice-not-that-one = , not that one
 
 practice-points = { $points } points
 
+practice-off =
+    { "" }, { $off }{ $unit ->
+        [degrees] °
+        [cm] { " " }cm
+       *[stops] { " " }stops
+    } off
+
+practice-how-many-stops-darker = How many stops darker
+
+practice-darker-by-that = Darker by that
+
 practice-setting-it-up = Setting it up…
 
 practice-the-frame = The frame, { $which }

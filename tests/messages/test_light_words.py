@@ -99,7 +99,9 @@ def _told():
 
 def _of(brief, design, *, own=True):
     result = evaluate(brief, design, effort=CROWDED)
-    yield from (g.says for g in gauges(brief, design, result))
+    strip = gauges(brief, design, result)
+    yield from (g.says for g in strip)
+    yield from (doubt.says for g in strip for doubt in g.doubts)
     for figure in (
         *(own_figures(brief, design) if own else ()),
         *light_figures(brief, design, result),

@@ -36,7 +36,7 @@ ANY_SHINE = 0.3
 """Roughness of some metal, to load the kernel that scales it."""
 
 
-def _gauge(gauge: Gauge) -> r.GaugeResult:
+def _gauge(gauge: Gauge, *, rough: bool) -> r.GaugeResult:
     return r.GaugeResult(
         key=gauge.key,
         unit=gauge.unit,
@@ -47,6 +47,12 @@ def _gauge(gauge: Gauge) -> r.GaugeResult:
         scale=list(gauge.scale),
         state=gauge.state,
         says=fact_result(gauge.says),
+        doubts=[]
+        if rough
+        else [
+            r.DoubtResult(part=one.part, off=max(one.less, one.more), says=fact_result(one.says))
+            for one in gauge.doubts
+        ],
     )
 
 
@@ -119,7 +125,7 @@ def figures(
     step = max(1, len(at) // SHADOW_POINTS)
     return r.FiguresResult(
         effort="draft" if effort == "draft" else "fine",
-        gauges=[_gauge(g) for g in gauges(brief, design, result)],
+        gauges=[_gauge(g, rough=rough) for g in gauges(brief, design, result, all_bands=not crowded)],
         figures=_figures(shoot, result, own=effort == "fine"),
         notes=[
             r.NoteResult(

@@ -32,9 +32,17 @@ class FactResult(Result):
     args: dict[str, ArgumentResult]
 
 
+class DoubtResult(Result):
+    """A cause why a figure may be off in a real set, and how far: in stops, or as a share where the gauge is one."""
+
+    part: Literal["material", "lamp", "place", "angle", "paint", "sampling", "size"]
+    off: float
+    says: FactResult
+
+
 class GaugeResult(Result):
-    """One gauge of the strip; SI values, stops, or shares. ``says`` what it is called, its value, its spread by the
-    material and what it means.
+    """One gauge of the strip; SI values, stops, or shares. ``spread`` is between what it lies in a real set, ``doubts``
+    why (not told of a draft); ``says`` what it is called, its value, its spread and what it means.
     """
 
     key: Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
@@ -46,6 +54,7 @@ class GaugeResult(Result):
     scale: list[float]
     state: Literal["within", "below", "above", "unknown"]
     says: FactResult
+    doubts: list[DoubtResult]
 
 
 class NoteResult(Result):

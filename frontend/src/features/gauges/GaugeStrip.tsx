@@ -65,6 +65,38 @@ function change(value: number, unit: Gauge['unit'], units: Units, t: PageWords):
   return `${sign}${size < 10 ? size.toFixed(2) : size.toFixed(0)}`;
 }
 
+/** How far a cause moves the figure: counted in stops, or as a share. */
+function moved(off: number, unit: Gauge['unit'], t: PageWords): string {
+  if (unit === 'share') return `±${(off * 100).toFixed(1)} %`;
+  if (unit === 'm') return `±${((2 ** off - 1) * 100).toFixed(1)} %`;
+  return t('gauges-stops', { text: `±${off.toFixed(2)}` });
+}
+
+function HowSure({ gauge }: { gauge: Gauge }) {
+  const say = useLightWords();
+  const t = useShapeWords();
+  const spread = say(gauge.says, 'spread');
+  if (!gauge.doubts.length || !spread) return null;
+  const most = Math.max(...gauge.doubts.map((one) => one.off));
+  return (
+    <>
+      <h3>{t('gauges-how-sure')}</h3>
+      <p className="faint">{t('gauges-in-practice', { spread })}</p>
+      <ul className={css.doubts}>
+        {[...gauge.doubts]
+          .sort((a, b) => b.off - a.off)
+          .map((one) => (
+            <li key={one.part}>
+              <span>{say(one.says)}</span>
+              <i style={{ width: `${(one.off / most) * 60}px` }} aria-hidden="true" />
+              <b>{moved(one.off, gauge.unit, t)}</b>
+            </li>
+          ))}
+      </ul>
+    </>
+  );
+}
+
 function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: () => void }) {
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const t = useShapeWords();
@@ -143,6 +175,7 @@ function WhyOf(props: {
   return (
     <div className={css.why} data-testid={`why-${gauge.key}`}>
       <p className={css.whySentence}>{say(gauge.says, 'detail')}</p>
+      <HowSure gauge={gauge} />
       {data && !isFetching ? <Words advice={data} gauge={gauge} close={props.close} /> : null}
       {isFetching ? (
         <div className="waiting">

@@ -12,6 +12,22 @@ import { GaugeStrip } from './GaugeStrip';
 const stops = (value: number): Gauge['says']['args'][string] => ({ kind: 'by_stops', value });
 const says = (code: string, args: Gauge['says']['args'] = {}): Gauge['says'] => ({ code, args });
 
+const number = (value: number): Gauge['says']['args'][string] => ({ kind: 'tenth', value });
+const told = (low: number, high: number): Gauge['says']['args'] => ({
+  low: number(low),
+  high: number(high),
+  spread: { kind: 'choice', value: 'yes' },
+});
+const doubt = (part: Gauge['doubts'][number]['part'], off: number): Gauge['doubts'][number] => ({
+  part,
+  off,
+  says: says('doubt_part', {
+    part: { kind: 'choice', value: part },
+    placed: { kind: 'length', value: 0.01 },
+    cut: { kind: 'length', value: 0.005 },
+  }),
+});
+
 const gauge = (key: Gauge['key'], more: Partial<Gauge>): Gauge => ({
   key,
   unit: 'stop',
@@ -21,14 +37,14 @@ const gauge = (key: Gauge['key'], more: Partial<Gauge>): Gauge => ({
   scale: [0, 5],
   state: 'within',
   spread: null,
+  doubts: [],
   says: says('gauge_contrast', {
     stops: { kind: 'deep_stops', value: 2.5 },
     room: { kind: 'share', value: 0.12 },
+    ...told(2.1, 2.9),
   }),
   ...more,
 });
-
-const number = (value: number): Gauge['says']['args'][string] => ({ kind: 'tenth', value });
 
 const GAUGES = [
   gauge('loss', {
@@ -36,9 +52,7 @@ const GAUGES = [
     says: says('gauge_loss', {
       stops: { kind: 'in_stops', value: 2.5 },
       at_sheet: { kind: 'in_stops', value: 4 },
-      low: number(2),
-      high: number(3),
-      spread: { kind: 'choice', value: 'yes' },
+      ...told(2, 3),
     }),
   }),
   gauge('background', {
@@ -48,6 +62,7 @@ const GAUGES = [
       stops: stops(0.5),
       off: { kind: 'in_stops', value: 0.5 },
       way: { kind: 'choice', value: 'more' },
+      ...told(0.3, 0.7),
     }),
   }),
   gauge('shadow_edge', {
@@ -66,7 +81,7 @@ const GAUGES = [
     scale: [50, 6400],
     says: says('gauge_exposure-none'),
   }),
-  gauge('contrast', {}),
+  gauge('contrast', { doubts: [doubt('sampling', 0.02), doubt('paint', 0.4)] }),
 ];
 const ADVICE = {
   proposals: [
@@ -104,7 +119,7 @@ afterEach(() => useFigures.setState({ figures: null, stale: false, problem: null
 describe('the gauges', () => {
   it('say in words where they are out of their band, and the spread where they are in it', () => {
     show(<GaugeStrip />);
-    expect(screen.getByTestId('gauge-loss').textContent).toContain('2.0–3.0 by material');
+    expect(screen.getByTestId('gauge-loss').textContent).toContain('2.0–3.0 in practice');
     expect(screen.getByTestId('gauge-background').textContent).toContain('+0.5 stops');
     expect(screen.getByTestId('gauge-background').textContent).toContain('too bright');
     expect(screen.getByTestId('gauge-shadow_edge').textContent).toContain('too hard');
@@ -151,6 +166,21 @@ describe('the gauges', () => {
     expect(screen.getAllByRole('button', { name: /^Apply/ })).toHaveLength(1);
     await userEvent.click(screen.getByRole('button', { name: 'Apply: Set the width to 1.50 m' }));
     await waitFor(() => expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 }));
+  });
+
+  it('open with what may be off, the most that it is first, each with its part', async () => {
+    serve({ 'POST /api/advice': { body: ADVICE } });
+    show(<GaugeStrip />);
+    await userEvent.click(screen.getByTestId('gauge-contrast'));
+    const why = await screen.findByTestId('why-contrast');
+    expect(why.textContent).toContain('95 of 100 sets like this lie at 2.1–2.9');
+    const rows = [...why.querySelectorAll('li')]
+      .map((row) => row.textContent)
+      .filter((text) => text?.includes('±'));
+    expect(rows).toEqual([
+      'what paint and floor send back±0.40 stops',
+      'what the computation may be off by±0.02 stops',
+    ]);
   });
 
   it('say it in another language and in other units at once, without asking again', () => {

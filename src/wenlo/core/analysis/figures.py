@@ -46,11 +46,11 @@ class Levels:
     ``lit`` and ``fill`` are what the two sides of the face or thing get, of everything in the set: a convex thing keeps
     nothing off a side but what comes from behind it; ``lens`` falls on the lens; ``direct_share`` comes straight from
     the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each lamp
-    by meter.
+    by meter; of each meter ``room_shares`` is what walls, floor and ceiling send back, and ``errors`` what the solver
+    may be off by, as shares.
     """
 
     key: float
-    key_error: float
     far_ear: float
     exposure: float
     lit: float
@@ -62,6 +62,13 @@ class Levels:
     room_share: float
     shares: dict[str, float] = field(default_factory=dict)
     by_lamp: dict[str, dict[str, float]] = field(default_factory=dict)
+    room_shares: dict[str, float] = field(default_factory=dict)
+    errors: dict[str, float] = field(default_factory=dict)
+
+    @property
+    def key_error(self) -> float:
+        """How far the solver may be off with the key's reading. [lx] or [lx·s]"""
+        return self.errors["key"] * self.key
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -162,12 +169,11 @@ def levels_in_room(
     own = [p for n, p in readings["key"].by_lamp.items() if n == KEY_LAMP or n.startswith(scene_builder.ALIKE)]
     straight = sum(float(luminance(p.direct)) for p in own)
 
-    def part(name: str) -> float:
-        return float(luminance(getattr(readings["key"], name))) / max(total["key"], 1e-30)
+    def part(name: str, meter: str = "key") -> float:
+        return float(luminance(getattr(readings[meter], name))) / max(total[meter], 1e-30)
 
     return Levels(
         key=total["key"],
-        key_error=readings["key"].error,
         far_ear=total["far_ear"],
         exposure=total["exposure"],
         lit=total["lit"],
@@ -179,6 +185,8 @@ def levels_in_room(
         room_share=part("room"),
         shares=shares,
         by_lamp=by_lamp,
+        room_shares={meter: part("room", meter) for meter in readings},
+        errors={meter: row.error / max(total[meter], 1e-30) for meter, row in readings.items()},
     )
 
 

@@ -6,6 +6,11 @@
 
 gauge_shadow-edge = Shadow edge
     .value = { $edge }
+    .spread =
+        { $spread ->
+            [yes] { $low }–{ $high }
+           *[no] { "" }
+        }
     .detail =
         Whatever is { $away } from the face throws a shadow with an edge { $edge } wide: { $word ->
             [crisp] crisp
@@ -21,6 +26,11 @@ gauge_shadow-edge-none = Shadow edge
 
 gauge_contrast = Contrast
     .value = { $stops }
+    .spread =
+        { $spread ->
+            [yes] { $low }–{ $high }
+           *[no] { "" }
+        }
     .detail = The lit side gets { $stops } more light than the far side, with every lamp and wall counted. { $room } of the light at the face comes back from walls, floor and ceiling.
 
 gauge_contrast-unknown = Contrast
@@ -29,6 +39,11 @@ gauge_contrast-unknown = Contrast
 
 gauge_background = Background
     .value = { $stops }
+    .spread =
+        { $spread ->
+            [yes] { $low } to { $high }
+           *[no] { "" }
+        }
     .detail =
         The backdrop gets { $off } { $way ->
             [less] less
@@ -41,6 +56,11 @@ gauge_background-unknown = Background
 
 gauge_evenness = Evenness
     .value = { $falls }
+    .spread =
+        { $spread ->
+            [yes] { $low }–{ $high }
+           *[no] { "" }
+        }
     .detail = The glow falls { $falls } from the middle of the sheet to its edge, and { $corner } to the worst corner. The brightest patch is { $peak }× the mean.
 
 gauge_evenness-none = Evenness
@@ -49,6 +69,11 @@ gauge_evenness-none = Evenness
 
 gauge_spill = Spill
     .value = { $missed }
+    .spread =
+        { $spread ->
+            [yes] { $low }–{ $high }
+           *[no] { "" }
+        }
     .detail = { $missed } of the lamp's light misses the sheet and goes into the room.
 
 gauge_spill-none = Spill
@@ -111,6 +136,19 @@ gauge_exposure-power = Exposure
 gauge_exposure-none = Exposure
     .value = no light
     .detail = No light reaches the meter, so there is nothing to set.
+
+## What may be off in a real set, and how far that moves a figure
+
+doubt_part =
+    { $part ->
+        [material] what real sheets of this sort pass
+        [lamp] what the lamps give, a fifth either way unless measured
+        [place] lamp and modifier placed within { $placed }
+        [angle] turned within 2°
+        [size] the sheet's size within { $cut }
+        [paint] what paint and floor send back
+       *[sampling] what the computation may be off by
+    }
 
 ## Figures of every light
 

@@ -26,6 +26,10 @@ gauges-apply-this = Apply: { $what }
 
 gauges-levers = A tenth more of…
 
+gauges-how-sure = How sure it is
+
+gauges-in-practice = Built and set up, 95 of 100 sets like this lie at { $spread }. That may come from:
+
 gauges-computed = How it is computed
 
 gauges-trying = Trying sizes and distances…
@@ -38,7 +42,7 @@ gauges-in-band = in band.
 
 gauges-open = Open for the reason and the cure
 
-gauges-spread = { $spread } by material
+gauges-spread = { $spread } in practice
 
 gauges-stops = { $text } stops
 

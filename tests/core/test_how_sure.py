@@ -8,6 +8,7 @@ from factories import make_shoot
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.analysis.how_sure import LAMP, Doubt, HowSure, together
+from wenlo.core.analysis.shown_figures import light_figures
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.calibration.model import as_found, wall_values
 from wenlo.core.photometry.stops import stops_between
@@ -49,6 +50,15 @@ def test_a_second_lamp_moves_the_contrast_by_its_share(plain):
     shares = [{lamp: x / sum(row.values()) for lamp, x in row.items()} for row in rows]
     unlike = [shares[0][lamp] - shares[1][lamp] for lamp in shares[0]]
     assert found.more == pytest.approx(LAMP * math.hypot(*unlike), rel=1e-6)
+
+
+def test_the_reading_at_the_face_is_as_sure_as_lamp_and_sheet_are(plain):
+    shoot, result = plain
+    (key,) = (one for one in light_figures(shoot.brief, shoot.design, result) if one.key == "key")
+    reading, off = key.says.args["reading"].value
+    # a lamp of a fifth either way and a sheet of ±0.3 stops: a third of it, not the solver's hundredth
+    assert reading == pytest.approx(result.levels.key * shoot.brief.lamp.power)
+    assert 0.25 * reading < off < 0.45 * reading
 
 
 def test_a_centimetre_is_what_a_set_solved_with_it_says(plain):

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from wenlo.core.analysis.costs import Costs, costs_of, light_at_face
 from wenlo.core.analysis.figures import DARKEST_SHOWN, Evaluated
 from wenlo.core.analysis.gauges import shutter_text
+from wenlo.core.analysis.how_sure import HowSure, together
 from wenlo.core.brief.brief import Brief
 from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import KindFigure, ModifierParameters
@@ -93,14 +94,11 @@ def light_figures(brief: Brief, design: ModifierParameters, result: Evaluated) -
     )
     if not math.isnan(result.fall_off_head):
         yield _figure("head", SAYS("head", stops=told_stops(result.fall_off_head), depth=brief.subject.head_depth))
-    power = brief.lamp.power
+    reading = result.levels.key * brief.lamp.power
+    # a reading by a real lamp through a real sheet, not by the computation alone
+    off = max(together(HowSure(brief, design, result).ratio("key")))
     yield _figure(
-        "key",
-        SAYS(
-            "key",
-            reading=(result.levels.key * power, result.levels.key_error * power),
-            flash=yes(brief.lamp.type.kind == "flash"),
-        ),
+        "key", SAYS("key", reading=(reading, reading * (2.0**off - 1.0)), flash=yes(brief.lamp.type.kind == "flash"))
     )
     yield _figure("room", SAYS("room", share=result.levels.room_share) if result.with_room else SAYS("room-unknown"))
     if not math.isnan(light.loss_at_sheet):

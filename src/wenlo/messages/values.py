@@ -147,7 +147,7 @@ def shown(argument: Argument, units: UnitSystem, say: Words) -> str:
         "fine": lambda v: _millimetres(v) if units == "metric" else format_length(v, system=units),
         "drill": lambda v: _millimetres(v) if units == "metric" else tape(v, units),
         "count": lambda v: rounded(v, 0),
-        "tenth": lambda v: rounded(v, 1),
+        "tenth": lambda v: rounded(v, 1).replace("-", "−"),
         "hundredth": lambda v: rounded(v, 2),
         "rough": lambda v: significant(v, 3),
         "share": lambda v: f"{rounded(v * 100, 0 if abs(v) >= 0.0995 or v == 0.0 else 1)} %",

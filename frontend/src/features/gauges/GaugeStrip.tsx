@@ -76,12 +76,12 @@ function HowSure({ gauge }: { gauge: Gauge }) {
   const say = useLightWords();
   const t = useShapeWords();
   const spread = say(gauge.says, 'spread');
-  if (!gauge.doubts.length || !spread) return null;
+  if (!gauge.doubts.length) return null;
   const most = Math.max(...gauge.doubts.map((one) => one.off));
   return (
     <>
       <h3>{t('gauges-how-sure')}</h3>
-      <p className="faint">{t('gauges-in-practice', { spread })}</p>
+      <p className="faint">{spread ? t('gauges-in-practice', { spread }) : t('gauges-as-it-reads')}</p>
       <ul className={css.doubts}>
         {[...gauge.doubts]
           .sort((a, b) => b.off - a.off)

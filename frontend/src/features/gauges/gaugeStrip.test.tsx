@@ -119,7 +119,7 @@ afterEach(() => useFigures.setState({ figures: null, stale: false, problem: null
 describe('the gauges', () => {
   it('say in words where they are out of their band, and the spread where they are in it', () => {
     show(<GaugeStrip />);
-    expect(screen.getByTestId('gauge-loss').textContent).toContain('2.0–3.0 in practice');
+    expect(screen.getByTestId('gauge-loss').textContent).toContain('likely 2.0–3.0');
     expect(screen.getByTestId('gauge-background').textContent).toContain('+0.5 stops');
     expect(screen.getByTestId('gauge-background').textContent).toContain('too bright');
     expect(screen.getByTestId('gauge-shadow_edge').textContent).toContain('too hard');

@@ -79,7 +79,7 @@ const NUMBERS: Record<string, (value: number, units: Units, say: Words) => strin
   fine: (v, units) => (units === 'metric' ? millimetres(v) : formatLength(v, units)),
   drill: (v, units) => (units === 'metric' ? millimetres(v) : tape(v, units)),
   count: (v) => rounded(v, 0),
-  tenth: (v) => rounded(v, 1),
+  tenth: (v) => rounded(v, 1).replace('-', '−'),
   hundredth: (v) => rounded(v, 2),
   rough: (v) => significant(v, 3),
   share: (v) => `${rounded(v * 100, Math.abs(v) >= 0.0995 || v === 0 ? 0 : 1)} %`,

@@ -173,7 +173,7 @@ def gauges(brief: Brief, design: ModifierParameters, result: Evaluated, *, all_b
                 wide=design.source_size[0],
                 low=0.0 if edges is None else edges[0],
                 high=0.0 if edges is None else edges[1],
-                spread=yes(edges is not None),
+                spread=yes(edges is not None and round(edges[0] / 1e-3) != round(edges[1] / 1e-3)),
             ),
         ),
         Gauge(

@@ -28,6 +28,8 @@ gauges-levers = A tenth more of…
 
 gauges-how-sure = How sure it is
 
+gauges-as-it-reads = Built and set up, 95 of 100 sets like this read the same. What may move it:
+
 gauges-in-practice = Built and set up, 95 of 100 sets like this lie at { $spread }. That may come from:
 
 gauges-computed = How it is computed
@@ -42,7 +44,7 @@ gauges-in-band = in band.
 
 gauges-open = Open for the reason and the cure
 
-gauges-spread = { $spread } in practice
+gauges-spread = likely { $spread }
 
 gauges-stops = { $text } stops
 

@@ -88,7 +88,7 @@ function HowSure({ gauge }: { gauge: Gauge }) {
           .map((one) => (
             <li key={one.part}>
               <span>{say(one.says)}</span>
-              <i style={{ width: `${(one.off / most) * 60}px` }} aria-hidden="true" />
+              <i style={{ width: `${(one.off / most) * 100}%` }} aria-hidden="true" />
               <b>{moved(one.off, gauge.unit, t)}</b>
             </li>
           ))}
